@@ -1,0 +1,39 @@
+package rangordnung.core.judgement;
+
+import java.util.Optional;
+import java.util.stream.Stream;
+import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
+import rangordnung.core.protocol.Criterion;
+import rangordnung.core.protocol.Extent;
+import rangordnung.core.protocol.Grade;
+
+/**
+ * One criterion of one trial. What has no side of its own stands on both, with the same finding.
+ *
+ * @param direction for a directed criterion with a fault: the side it goes to
+ */
+public record CriterionResult(Criterion criterion, Sided<Finding> findings, Optional<Side> direction) {
+
+    /** The worse grade of both sides, where at least one has a grade. */
+    public Optional<Grade> worse() {
+        return Stream.of(findings.left(), findings.right())
+                .flatMap(f -> f.graded().stream())
+                .map(Finding.Graded::grade)
+                .reduce(Grade::worse);
+    }
+
+    /** Share of the criterion's weight that was assessable: 0, ½ or 1. */
+    double assessable() {
+        return findings.<Double>map(f -> f.graded().isPresent() ? 0.5 : 0.0).join(Double::sum);
+    }
+
+    /** The same with one side's grade replaced, for asking what would happen if. */
+    public CriterionResult withGrade(Side side, Grade grade) {
+        Sided<Finding> changed = Sided.each(s -> s == side || criterion.extent() != Extent.SIDED
+                ? findings.get(s).graded().<Finding>map(g -> new Finding.Graded(
+                        grade, grade.deviation(), g.sem(), grade, g.variant(), g.origin())).orElse(findings.get(s))
+                : findings.get(s));
+        return new CriterionResult(criterion, changed, direction);
+    }
+}

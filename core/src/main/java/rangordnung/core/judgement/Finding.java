@@ -1,0 +1,65 @@
+package rangordnung.core.judgement;
+
+import java.util.Optional;
+import rangordnung.core.protocol.Grade;
+
+/** What is known of one criterion on one side: a grade, or one of five different reasons for having none. */
+public sealed interface Finding {
+
+    /** How the finding came about. */
+    Origin origin();
+
+    /** The grade, if there is one that may be interpreted. */
+    default Optional<Graded> graded() {
+        return Optional.empty();
+    }
+
+    /**
+     * A grade that may be interpreted.
+     *
+     * @param deviation 0 to 1
+     * @param sem       standard error of the deviation
+     * @param worst     worst single repetition
+     * @param variant   way of showing
+     */
+    record Graded(Grade grade, double deviation, double sem, Grade worst, Optional<String> variant, Origin origin) implements Finding {
+        @Override
+        public Optional<Graded> graded() {
+            return Optional.of(this);
+        }
+
+        Graded withNoise(double factor) {
+            return new Graded(grade, deviation, sem * factor, worst, variant, origin);
+        }
+    }
+
+    /**
+     * Looked at, but it cannot be told.
+     *
+     * @param seen what was marked all the same; kept, never interpreted
+     */
+    record NotAssessable(Reason reason, Optional<Graded> seen, Origin origin) implements Finding {}
+
+    /** Nobody has looked yet. */
+    record NotTested(Origin origin) implements Finding {}
+
+    /** The athlete was not there. */
+    record Absent(Origin origin) implements Finding {}
+
+    /** The athlete was there and took no part. */
+    record Excused(Origin origin) implements Finding {}
+
+    /** The screen was stopped before this could be seen. */
+    record Stopped(Origin origin) implements Finding {}
+
+    /** Why something cannot be told. */
+    enum Reason {
+        HEELS_UP,
+        CUED,
+        REHEARSED,
+        MISSING_VIEW,
+        LOW_CONFIDENCE,
+        RATER_COULD_NOT_TELL,
+        PARTIAL_ON_PURPOSE
+    }
+}

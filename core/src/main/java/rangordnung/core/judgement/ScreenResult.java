@@ -1,0 +1,44 @@
+package rangordnung.core.judgement;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Rules;
+import rangordnung.core.safety.PainReport;
+
+/**
+ * Everything that one screening says of one athlete.
+ *
+ * @param attendance check-in, where there was one
+ * @param pains      what hurt, in order
+ * @param stopped    whether a pain report stopped the screen
+ * @param refer      whether a clinician should be seen before this pattern is trained
+ */
+public record ScreenResult(
+        Optional<Attendance> attendance,
+        List<PainReport> pains,
+        boolean stopped,
+        boolean refer,
+        List<TestResult> tests,
+        MovementIndex index) {
+
+    /** All criterion results of all tests. */
+    public Stream<CriterionResult> criteria() {
+        return tests.stream().flatMap(t -> t.criteria().stream());
+    }
+
+    /** The worst grade among the heading faults, where any was assessable. */
+    public Optional<Grade> worstHeading() {
+        return criteria().filter(c -> c.criterion().heading()).flatMap(c -> c.worse().stream()).reduce(Grade::worse);
+    }
+
+    /** The same with one grade replaced, for asking what would happen if. */
+    public ScreenResult withGrade(String test, String criterion, Side side, Grade grade, Rules rules) {
+        List<TestResult> changed = tests.stream()
+                .map(t -> t.test().id().equals(test) ? t.withGrade(criterion, side, grade) : t)
+                .toList();
+        return new ScreenResult(attendance, pains, stopped, refer, changed, MovementIndex.of(changed, rules));
+    }
+}

@@ -1,0 +1,71 @@
+package rangordnung.core.judgement;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Extent;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.protocol.View;
+
+/** The standing facts of one trial, sorted for judging. Where two marks name the same spot, the later one stands. */
+record TrialBook(
+        UUID id,
+        long opened,
+        Conditions conditions,
+        Set<Fact.Flag> flags,
+        Map<View, Integer> closed,
+        Map<Spot, Entry> marks,
+        Map<Spot, List<Entry>> measured) {
+
+    /** A criterion on a side; for the whole body the side is empty. */
+    record Spot(String criterion, Optional<Side> side) {}
+
+    boolean empty() {
+        return closed.isEmpty() && marks.isEmpty() && measured.isEmpty();
+    }
+
+    /** The trials of one test, each with its facts. Facts of a trial that was never opened wait for it. */
+    static List<TrialBook> of(TestDefinition test, List<Entry> standing) {
+        Map<UUID, TrialBook> trials = new LinkedHashMap<>();
+        for (Entry entry : standing) {
+            if (entry.fact() instanceof Fact.TrialOpened opened && opened.test().equals(test.id())) {
+                trials.putIfAbsent(opened.trial(), new TrialBook(opened.trial(), entry.sequence(), opened.conditions(),
+                        EnumSet.noneOf(Fact.Flag.class), new EnumMap<>(View.class), new HashMap<>(), new HashMap<>()));
+            }
+        }
+        for (Entry entry : standing) {
+            entry.fact().ofTrial().map(trials::get).ifPresent(trial -> trial.take(test, entry));
+        }
+        return List.copyOf(trials.values());
+    }
+
+    private void take(TestDefinition test, Entry entry) {
+        if (entry.fact() instanceof Fact.Marked mark) {
+            marks.put(spot(test, mark.criterion(), mark.side()), entry);
+        } else if (entry.fact() instanceof Fact.CouldNotTell unclear) {
+            marks.put(spot(test, unclear.criterion(), unclear.side()), entry);
+        } else if (entry.fact() instanceof Fact.Measured value) {
+            measured.computeIfAbsent(spot(test, value.criterion(), value.side()), s -> new ArrayList<>()).add(entry);
+        } else if (entry.fact() instanceof Fact.ViewClosed view) {
+            closed.put(view.view(), view.repetitions());
+        } else if (entry.fact() instanceof Fact.TrialFlagged flag) {
+            flags.add(flag.flag());
+        }
+    }
+
+    /** A directed criterion has one grade; its side is a direction, not a spot of its own. */
+    private static Spot spot(TestDefinition test, String criterion, Optional<Side> side) {
+        boolean sided = test.criterion(criterion)
+                .map(c -> c.extent() == Extent.SIDED)
+                .orElse(false);
+        return new Spot(criterion, sided ? side : Optional.empty());
+    }
+}

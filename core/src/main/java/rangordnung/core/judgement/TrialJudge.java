@@ -1,0 +1,209 @@
+package rangordnung.core.judgement;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
+import rangordnung.core.protocol.Anchor;
+import rangordnung.core.protocol.Criterion;
+import rangordnung.core.protocol.DepthStatus;
+import rangordnung.core.protocol.Extent;
+import rangordnung.core.protocol.Family;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Policies;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Rules;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.protocol.Threshold;
+import rangordnung.core.protocol.Variant;
+
+/** Judges one trial: first each criterion as it was seen, then what heels and flags make of it. */
+final class TrialJudge {
+
+    private final Protocol protocol;
+    private final Rules rules;
+    private final TestDefinition test;
+    private final TrialBook trial;
+    private final Absence absence;
+
+    TrialJudge(Protocol protocol, TestDefinition test, TrialBook trial, Absence absence) {
+        this.protocol = protocol;
+        this.rules = protocol.rules();
+        this.test = test;
+        this.trial = trial;
+        this.absence = absence;
+    }
+
+    TestResult judge() {
+        List<CriterionResult> seen = test.criteria().stream().map(this::seen).toList();
+        Grade lift = heelLift(seen);
+        boolean voids = protocol.policies().heelLift().value().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
+        List<CriterionResult> judged = new ArrayList<>();
+        for (CriterionResult result : seen) {
+            judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction()));
+        }
+        return TestResult.of(test, Optional.of(trial.id()), trial.flags(), judged, depthStatus(judged, voids), voids);
+    }
+
+    private CriterionResult seen(Criterion criterion) {
+        if (criterion.extent() == Extent.SIDED) {
+            return new CriterionResult(criterion, Sided.each(side -> seen(criterion, Optional.of(side))), Optional.empty());
+        }
+        Finding finding = seen(criterion, Optional.empty());
+        Optional<Side> direction = finding.graded()
+                .filter(g -> criterion.extent() == Extent.DIRECTED && g.grade() != Grade.NONE)
+                .flatMap(g -> direction(criterion));
+        return new CriterionResult(criterion, Sided.both(finding), direction);
+    }
+
+    private Optional<Side> direction(Criterion criterion) {
+        TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), Optional.empty());
+        List<Entry> values = trial.measured().getOrDefault(spot, List.of());
+        if (!values.isEmpty()) {
+            double median = median(values.stream().map(e -> ((Fact.Measured) e.fact()).value()).toList());
+            return Optional.of(median > 0 ? Side.LEFT : Side.RIGHT);
+        }
+        return Optional.ofNullable(trial.marks().get(spot))
+                .flatMap(e -> e.fact() instanceof Fact.Marked mark ? mark.side() : Optional.empty());
+    }
+
+    /** A measured value counts before a mark, a mark before a closed view. */
+    private Finding seen(Criterion criterion, Optional<Side> side) {
+        TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), side);
+        List<Entry> values = trial.measured().getOrDefault(spot, List.of());
+        for (Anchor anchor : criterion.anchors()) {
+            List<Entry> ofAnchor = values.stream().filter(e -> ((Fact.Measured) e.fact()).measure().equals(anchor.measure())).toList();
+            if (!ofAnchor.isEmpty()) {
+                return measured(criterion, anchor, ofAnchor);
+            }
+        }
+        Entry mark = trial.marks().get(spot);
+        if (mark != null) {
+            return mark.fact() instanceof Fact.Marked marked ? marked(criterion, mark, marked)
+                    : notAssessable(Finding.Reason.RATER_COULD_NOT_TELL, Origin.Rule.RATER_COULD_NOT_TELL, Optional.empty(), List.of(mark.id()));
+        }
+        if (criterion.views().stream().anyMatch(trial.closed()::containsKey)) {
+            return new Finding.Graded(Grade.NONE, 0, rules.gradedDeviationSem(), Grade.NONE, Optional.empty(),
+                    origin(Origin.Rule.CLEAN_IN_CLOSED_VIEW, List.of(), rules.gradedMarkSem()));
+        }
+        return absence.finding().orElseGet(() -> trial.empty()
+                ? new Finding.NotTested(origin(Origin.Rule.NO_TRIAL, List.of()))
+                : notAssessable(Finding.Reason.MISSING_VIEW, Origin.Rule.VIEW_MISSING, Optional.empty(), List.of()));
+    }
+
+    private Finding marked(Criterion criterion, Entry entry, Fact.Marked mark) {
+        Optional<Variant> variant = criterion.variant(mark.variant());
+        List<UUID> facts = List.of(entry.id());
+        Variant.Effect effect = variant.map(Variant::effect).orElse(Variant.Effect.FAULT);
+        Optional<String> variantId = mark.grade() == Grade.NONE ? Optional.empty() : variant.map(Variant::id);
+        Grade worst = mark.worst().map(w -> Grade.worse(w, mark.grade())).orElse(mark.grade());
+        if (effect == Variant.Effect.NOTE) {
+            return new Finding.Graded(Grade.NONE, 0, rules.gradedDeviationSem(), Grade.NONE, variantId,
+                    origin(Origin.Rule.NOTED_NOT_JUDGED, facts, rules.gradedMarkSem()));
+        }
+        boolean tolerated = tolerated(criterion, variant);
+        Grade grade = tolerated ? mark.grade().lower() : mark.grade();
+        Finding.Graded graded = new Finding.Graded(grade, grade.deviation(), rules.gradedDeviationSem(), worst, variantId,
+                origin(tolerated ? Origin.Rule.INWARD_KNEE_TOLERATED : Origin.Rule.GRADE_BY_EYE, facts, rules.gradedMarkSem()));
+        return effect == Variant.Effect.ON_PURPOSE
+                ? notAssessable(Finding.Reason.PARTIAL_ON_PURPOSE, Origin.Rule.PARTIAL_ON_PURPOSE, Optional.of(graded), facts)
+                : graded;
+    }
+
+    /** One school tolerates one grade of inward knee with the arms overhead; other directions stay as they are. */
+    private boolean tolerated(Criterion criterion, Optional<Variant> variant) {
+        boolean usual = variant.map(v -> v.equals(criterion.variants().get(0))).orElse(true);
+        return criterion.family() == Family.KNEE_LINE && usual
+                && protocol.policies().overheadKnee().value() == Policies.OverheadKnee.TOLERATE_ONE_GRADE;
+    }
+
+    /** Median over the repetitions that landmarks were sure enough of; the worst single one is kept. */
+    private Finding measured(Criterion criterion, Anchor anchor, List<Entry> entries) {
+        List<UUID> facts = entries.stream().map(Entry::id).toList();
+        boolean directed = criterion.extent() == Extent.DIRECTED;
+        List<Double> deviations = entries.stream()
+                .map(e -> (Fact.Measured) e.fact())
+                .filter(m -> m.confidence() >= rules.landmarkConfidence().value())
+                .map(m -> anchor.deviation(directed ? Math.abs(m.value()) : m.value()))
+                .toList();
+        if (deviations.isEmpty()) {
+            return notAssessable(Finding.Reason.LOW_CONFIDENCE, Origin.Rule.CONFIDENCE_TOO_LOW, Optional.empty(), facts, rules.landmarkConfidence());
+        }
+        boolean tolerated = tolerated(criterion, Optional.empty());
+        double deviation = Math.max(0, median(deviations) - (tolerated ? Grade.SLIGHT.deviation() : 0));
+        double worst = deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
+        List<Threshold> thresholds = new ArrayList<>(List.of(anchor.tolerance(), anchor.limit(), anchor.sem()));
+        thresholds.addAll(rules.gradeCutPoints());
+        return new Finding.Graded(Grade.of(deviation, rules.gradeCutPoints()), deviation, anchor.deviationSem(),
+                Grade.of(worst, rules.gradeCutPoints()), Optional.empty(),
+                origin(tolerated ? Origin.Rule.INWARD_KNEE_TOLERATED : Origin.Rule.MEASURED_AGAINST_ANCHORS, facts,
+                        thresholds.toArray(Threshold[]::new)));
+    }
+
+    /** Unplanned heel lift of the worse side; none where heels are exempt or raised on purpose. */
+    private Grade heelLift(List<CriterionResult> seen) {
+        if (test.heelsExempt() || trial.conditions().heelsRaisedOnPurpose()) {
+            return Grade.NONE;
+        }
+        return seen.stream()
+                .filter(c -> c.criterion().family() == Family.HEEL_LIFT)
+                .flatMap(c -> c.worse().stream())
+                .reduce(Grade.NONE, Grade::worse);
+    }
+
+    private Finding afterHeels(Criterion criterion, Finding finding, Grade lift, boolean voids) {
+        Optional<Finding.Graded> graded = finding.graded();
+        if (!criterion.voidedByHeelLift() || graded.isEmpty()) {
+            return finding;
+        }
+        if (voids) {
+            return notAssessable(Finding.Reason.HEELS_UP, Origin.Rule.HEELS_UP_VOIDS, graded, graded.get().origin().facts());
+        }
+        return lift == Grade.SLIGHT ? graded.get().withNoise(rules.slightHeelLiftNoise().value()) : finding;
+    }
+
+    private Finding afterFlags(Finding finding) {
+        if (trial.flags().isEmpty() || finding.graded().isEmpty()) {
+            return finding;
+        }
+        Finding.Reason reason = trial.flags().contains(Fact.Flag.CUED) ? Finding.Reason.CUED : Finding.Reason.REHEARSED;
+        return notAssessable(reason, Origin.Rule.TRIAL_FLAGGED, finding.graded(), finding.origin().facts());
+    }
+
+    private Optional<DepthStatus> depthStatus(List<CriterionResult> judged, boolean voids) {
+        return judged.stream().filter(c -> c.criterion().family() == Family.DEPTH).findFirst().map(result -> {
+            Finding finding = result.findings().left();
+            if (voids) {
+                return DepthStatus.ENDED_BY_HEEL_LIFT;
+            }
+            if (finding instanceof Finding.Stopped) {
+                return DepthStatus.LIMITED_BY_PAIN;
+            }
+            if (finding instanceof Finding.NotAssessable not && not.reason() == Finding.Reason.PARTIAL_ON_PURPOSE) {
+                return DepthStatus.PARTIAL_ON_PURPOSE;
+            }
+            return finding.graded()
+                    .map(g -> result.criterion().variant(g.variant())
+                            .filter(v -> g.variant().isPresent())
+                            .flatMap(Variant::depthStatus)
+                            .orElse(g.grade() == Grade.NONE ? DepthStatus.PARALLEL_REACHED : DepthStatus.ABOVE_PARALLEL))
+                    .orElse(DepthStatus.NOT_ASSESSABLE);
+        });
+    }
+
+    private Finding notAssessable(Finding.Reason reason, Origin.Rule rule, Optional<Finding.Graded> seen, List<UUID> facts, Threshold... thresholds) {
+        return new Finding.NotAssessable(reason, seen, origin(rule, facts, thresholds));
+    }
+
+    private Origin origin(Origin.Rule rule, List<UUID> facts, Threshold... thresholds) {
+        return Origin.of(rule, trial.id(), facts, thresholds);
+    }
+
+    static double median(List<Double> values) {
+        List<Double> sorted = values.stream().sorted().toList();
+        int middle = sorted.size() / 2;
+        return sorted.size() % 2 == 1 ? sorted.get(middle) : (sorted.get(middle - 1) + sorted.get(middle)) / 2;
+    }
+}

@@ -1,0 +1,55 @@
+package rangordnung.core.placement;
+
+import java.util.List;
+import java.util.Map;
+import rangordnung.core.ladder.Focus;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.InvalidProtocol;
+import rangordnung.core.protocol.Label;
+import rangordnung.core.protocol.Threshold;
+
+/**
+ * How findings become a focus and a rung, as data.
+ *
+ * @param standsFrom the grade from which a fault counts for a focus
+ * @param order      which link is treated first
+ * @param entries    the rung for the worst grade
+ */
+public record PlacementRules(int version, Grade standsFrom, List<Order> order, List<Entry> entries, Costs costs) {
+
+    /** A link, the focus that treats it and the criteria that speak for it; earlier rules are treated first. */
+    public record Order(Focus focus, Link link, List<String> criteria, Label label) {}
+
+    /** Which grade decides the rung. */
+    public enum GradedBy {
+        /** The worst grade among the findings that chose the focus. */
+        EVIDENCE,
+        /** The worst grade among all heading faults. */
+        HEADING_FAULTS
+    }
+
+    /** The rung at which one enters, by grade. */
+    public record Entry(Focus focus, Link link, GradedBy gradedBy, Map<Grade, String> rungs) {
+        public Entry {
+            for (Grade grade : Grade.values()) {
+                if (!rungs.containsKey(grade)) {
+                    throw new InvalidProtocol("The entry for " + focus + " by " + link + " has no rung for " + grade);
+                }
+            }
+        }
+    }
+
+    /**
+     * Costs of a place that is not the proposed one (house convention).
+     *
+     * @param hardestAbove how many rungs too hard are still possible
+     */
+    public record Costs(Threshold secondFocus, Threshold otherFocus, Threshold rungTooEasy, Threshold rungTooHard, Threshold hardestAbove) {}
+
+    Entry entry(Focus focus, Link link) {
+        return entries.stream()
+                .filter(e -> e.focus() == focus && e.link() == link)
+                .findFirst()
+                .orElseThrow(() -> new InvalidProtocol("No entry for " + focus + " by " + link));
+    }
+}

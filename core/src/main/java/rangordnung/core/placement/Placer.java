@@ -1,0 +1,249 @@
+package rangordnung.core.placement;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import rangordnung.core.body.Side;
+import rangordnung.core.judgement.CriterionResult;
+import rangordnung.core.judgement.Finding;
+import rangordnung.core.judgement.MovementIndex;
+import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.judgement.TestResult;
+import rangordnung.core.ladder.Focus;
+import rangordnung.core.ladder.Ladders;
+import rangordnung.core.protocol.Extent;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Rules;
+import rangordnung.core.safety.Clearance;
+
+/**
+ * Proposes focus and rung from what the screen can show.
+ *
+ * <p>The focus follows from the limiting link in the order of treatment: pain, foot, ankle, hip, sides, trunk
+ * (common practice, no source). The rung follows from the worst grade, and from the screen before: up one step
+ * at a time, down at once on a marked fault twice running (house convention).
+ */
+public final class Placer {
+
+    private final Ladders ladders;
+    private final PlacementRules rules;
+    private final Rules judgement;
+
+    public Placer(Ladders ladders, PlacementRules rules, Rules judgement) {
+        this.ladders = ladders;
+        this.rules = rules;
+        this.judgement = judgement;
+    }
+
+    /**
+     * The proposal after the last of several screens.
+     *
+     * @param screens   results of the same athlete under one protocol, oldest first, at least one
+     * @param clearance whether the athlete may take part now
+     */
+    public Proposal propose(List<ScreenResult> screens, Clearance clearance) {
+        Optional<Before> before = Optional.empty();
+        for (ScreenResult screen : screens.subList(0, screens.size() - 1)) {
+            if (decide(screen, Clearance.CLEARED, before) instanceof Decided.At at) {
+                before = Optional.of(new Before(at.place(), screen.worstHeading().orElse(Grade.NONE), screen.stopped()));
+            }
+        }
+        ScreenResult last = screens.get(screens.size() - 1);
+        Decided decided = decide(last, clearance, before);
+        if (decided instanceof Decided.Nowhere nowhere) {
+            return new Proposal.Open(nowhere.reason());
+        }
+        Decided.At at = (Decided.At) decided;
+        List<Proposal.Mover> all = at.place().focus() == Focus.PROTECT ? List.of() : movers(last, clearance, before, at.place());
+        return new Proposal.Placed(at.place().focus(), at.place().rung(), at.link(), at.reasons(), at.second(),
+                shown(all), all.stream().anyMatch(m -> borderline(m, at.place())));
+    }
+
+    /** What the screen before led to. */
+    private record Before(Proposal.Place place, Grade worstHeading, boolean pain) {}
+
+    private sealed interface Decided {
+        record At(Proposal.Place place, Link link, List<Reason> reasons, Optional<Proposal.Place> second) implements Decided {}
+
+        record Nowhere(MovementIndex.Reason reason) implements Decided {}
+    }
+
+    /** A rule of the order with the findings that make it stand. */
+    private record Standing(PlacementRules.Order rule, List<Reason.FaultSeen> evidence) {
+        Grade worst() {
+            return evidence.stream().map(Reason.FaultSeen::grade).reduce(Grade.NONE, Grade::worse);
+        }
+    }
+
+    private Decided decide(ScreenResult screen, Clearance clearance, Optional<Before> before) {
+        if (screen.stopped() || screen.refer() || clearance == Clearance.NOT_CLEARED) {
+            List<Reason> reasons = new ArrayList<>();
+            if (screen.stopped()) {
+                reasons.add(new Reason.PainStopped());
+            }
+            if (clearance == Clearance.NOT_CLEARED) {
+                reasons.add(new Reason.NotCleared());
+            }
+            if (screen.refer()) {
+                reasons.add(new Reason.Refer());
+            }
+            return new Decided.At(new Proposal.Place(Focus.PROTECT, Optional.empty()), Link.PAIN, reasons, Optional.empty());
+        }
+        List<Standing> standing = standing(screen);
+        if (standing.isEmpty() && screen.index() instanceof MovementIndex.Unknown unknown) {
+            return new Decided.Nowhere(unknown.reason());
+        }
+        return standing.isEmpty() ? owned(screen, before) : first(screen, standing, before);
+    }
+
+    private Decided owned(ScreenResult screen, Optional<Before> before) {
+        List<Reason> reasons = new ArrayList<>(List.of(new Reason.NoFault()));
+        String rung = rung(screen, Focus.LOAD, Link.NONE_SEEN, Grade.NONE, before, reasons);
+        return new Decided.At(new Proposal.Place(Focus.LOAD, Optional.of(rung)), Link.NONE_SEEN, reasons, Optional.empty());
+    }
+
+    private Decided first(ScreenResult screen, List<Standing> standing, Optional<Before> before) {
+        Standing first = standing.get(0);
+        Set<Focus> focuses = EnumSet.noneOf(Focus.class);
+        standing.forEach(s -> focuses.add(s.rule().focus()));
+        List<Reason> reasons = new ArrayList<>(first.evidence());
+        reasons.add(new Reason.FirstInOrder(first.rule().focus(), List.copyOf(focuses), first.rule().link(), first.rule().label()));
+        String rung = rung(screen, first.rule().focus(), first.rule().link(), first.worst(), before, reasons);
+        Optional<Proposal.Place> second = standing.stream()
+                .filter(s -> s.rule().focus() != first.rule().focus())
+                .findFirst()
+                .map(s -> new Proposal.Place(s.rule().focus(),
+                        Optional.of(rung(screen, s.rule().focus(), s.rule().link(), s.worst(), before, new ArrayList<>()))));
+        return new Decided.At(new Proposal.Place(first.rule().focus(), Optional.of(rung)), first.rule().link(), reasons, second);
+    }
+
+    private List<Standing> standing(ScreenResult screen) {
+        return rules.order().stream()
+                .map(rule -> new Standing(rule, evidence(screen, rule)))
+                .filter(s -> !s.evidence().isEmpty())
+                .toList();
+    }
+
+    private List<Reason.FaultSeen> evidence(ScreenResult screen, PlacementRules.Order rule) {
+        List<Reason.FaultSeen> faults = new ArrayList<>();
+        for (TestResult test : screen.tests()) {
+            for (CriterionResult result : test.criteria()) {
+                if (rule.criteria().contains(result.criterion().id())) {
+                    spots(result).forEach(side -> result.findings().get(side.orElse(Side.LEFT)).graded()
+                            .filter(g -> g.grade().atLeast(rules.standsFrom()))
+                            .ifPresent(g -> faults.add(new Reason.FaultSeen(test.test().id(), result.criterion().id(),
+                                    side.or(result::direction), g.grade(), g.variant()))));
+                }
+            }
+        }
+        return faults;
+    }
+
+    /** The places of a criterion that have a grade of their own: two sides, or one for the whole body. */
+    private static Stream<Optional<Side>> spots(CriterionResult result) {
+        return result.criterion().extent() == Extent.SIDED
+                ? Stream.of(Optional.of(Side.LEFT), Optional.of(Side.RIGHT))
+                : Stream.of(Optional.empty());
+    }
+
+    private String rung(ScreenResult screen, Focus focus, Link link, Grade evidence, Optional<Before> before, List<Reason> reasons) {
+        PlacementRules.Entry entry = rules.entry(focus, link);
+        Grade heading = screen.worstHeading().orElse(Grade.NONE);
+        Grade deciding = entry.gradedBy() == PlacementRules.GradedBy.EVIDENCE ? evidence : heading;
+        String wanted = entry.rungs().get(deciding);
+        reasons.add(new Reason.RungByGrade(deciding, wanted, entry.gradedBy()));
+        return before.map(b -> progress(focus, b, heading, wanted, reasons)).orElse(wanted);
+    }
+
+    /** The rung in the light of the screen before, where that one was on the same ladder. */
+    private String progress(Focus focus, Before before, Grade heading, String wanted, List<Reason> reasons) {
+        Ladders.Ladder ladder = ladders.ladderOf(focus).orElseThrow();
+        Optional<Integer> from = ladders.ladderOf(before.place().focus()).filter(ladder::equals)
+                .flatMap(l -> before.place().rung()).flatMap(ladder::position);
+        Optional<Integer> to = ladder.position(wanted);
+        if (from.isEmpty() || to.isEmpty()) {
+            return wanted;
+        }
+        String last = ladder.rungs().get(from.get()).id();
+        String above = ladder.rungs().get(Math.min(from.get() + 1, ladder.rungs().size() - 1)).id();
+        boolean ownedTwice = !heading.atLeast(Grade.MARKED) && !before.worstHeading().atLeast(Grade.MARKED) && !before.pain();
+        if (to.get() > from.get()) {
+            reasons.add(new Reason.OneStepUp(last, wanted, above));
+            return above;
+        }
+        if (ownedTwice) {
+            reasons.add(new Reason.OwnedTwice(last, above));
+            return above;
+        }
+        if (to.get() < from.get()) {
+            boolean twice = heading.atLeast(Grade.MARKED) && before.worstHeading().atLeast(Grade.MARKED);
+            reasons.add(twice ? new Reason.DownAfterTwice(last, wanted) : new Reason.HeldOnce(last, wanted));
+            return twice ? wanted : last;
+        }
+        return wanted;
+    }
+
+    /**
+     * What would lead to another place: the whole evidence of this one gone, or any single finding one grade or
+     * wholly better, or one grade worse.
+     */
+    private List<Proposal.Mover> movers(ScreenResult screen, Clearance clearance, Optional<Before> before, Proposal.Place now) {
+        List<Proposal.Change> evidence = new ArrayList<>();
+        List<List<Proposal.Change>> asked = new ArrayList<>();
+        asked.add(evidence);
+        for (TestResult test : screen.tests()) {
+            for (CriterionResult result : test.criteria()) {
+                spots(result).forEach(side -> result.findings().get(side.orElse(Side.LEFT)).graded().ifPresent(graded -> {
+                    for (Grade to : changes(graded)) {
+                        asked.add(List.of(new Proposal.Change(test.test().id(), result.criterion().id(), side, graded.grade(), to)));
+                    }
+                    if (graded.grade().atLeast(rules.standsFrom()) && treatedBy(now.focus(), result)) {
+                        evidence.add(new Proposal.Change(test.test().id(), result.criterion().id(), side, graded.grade(), Grade.NONE));
+                    }
+                }));
+            }
+        }
+        List<Proposal.Mover> movers = new ArrayList<>();
+        for (List<Proposal.Change> changes : asked) {
+            ScreenResult changed = screen;
+            for (Proposal.Change change : changes) {
+                changed = changed.withGrade(change.test(), change.criterion(), change.side().orElse(Side.LEFT), change.to(), judgement);
+            }
+            if (decide(changed, clearance, before) instanceof Decided.At at && !at.place().equals(now)) {
+                movers.add(new Proposal.Mover(changes, at.place()));
+            }
+        }
+        return movers;
+    }
+
+    private boolean treatedBy(Focus focus, CriterionResult result) {
+        return rules.order().stream().anyMatch(o -> o.focus() == focus && o.criteria().contains(result.criterion().id()));
+    }
+
+    private static Set<Grade> changes(Finding.Graded graded) {
+        Set<Grade> to = new LinkedHashSet<>(List.of(graded.grade().lower(), Grade.NONE, graded.grade().higher()));
+        to.remove(graded.grade());
+        return to;
+    }
+
+    /** What is told: improvements first, each place once, with the smallest change that leads there. */
+    private static List<Proposal.Mover> shown(List<Proposal.Mover> movers) {
+        Set<Proposal.Place> places = new LinkedHashSet<>();
+        return movers.stream()
+                .sorted(Comparator.comparing((Proposal.Mover m) -> !m.changes().get(0).better())
+                        .thenComparing(m -> m.changes().stream().mapToInt(Proposal.Change::size).sum()))
+                .filter(m -> places.add(m.leadsTo()))
+                .toList();
+    }
+
+    /** One slight mark decides the focus: without it the athlete would stand elsewhere. */
+    private static boolean borderline(Proposal.Mover mover, Proposal.Place now) {
+        Proposal.Change change = mover.changes().get(0);
+        return mover.changes().size() == 1 && change.from() == Grade.SLIGHT && change.better() && mover.leadsTo().focus() != now.focus();
+    }
+}

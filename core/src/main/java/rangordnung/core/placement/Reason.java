@@ -1,0 +1,45 @@
+package rangordnung.core.placement;
+
+import java.util.List;
+import java.util.Optional;
+import rangordnung.core.body.Side;
+import rangordnung.core.ladder.Focus;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Label;
+
+/** One step of the chain from finding to place: finding → rule → focus → rung. */
+public sealed interface Reason {
+
+    /** A fault that stands. */
+    record FaultSeen(String test, String criterion, Optional<Side> side, Grade grade, Optional<String> variant) implements Reason {}
+
+    /** Pain stopped the screen. */
+    record PainStopped() implements Reason {}
+
+    /** Not cleared to take part. */
+    record NotCleared() implements Reason {}
+
+    /** A clinician should be seen before this pattern is trained. */
+    record Refer() implements Reason {}
+
+    /** No fault was seen. */
+    record NoFault() implements Reason {}
+
+    /** Several focuses stand; this one is treated first. */
+    record FirstInOrder(Focus first, List<Focus> standing, Link link, Label label) implements Reason {}
+
+    /** The rung that the worst grade leads to. */
+    record RungByGrade(Grade grade, String rung, PlacementRules.GradedBy gradedBy) implements Reason {}
+
+    /** Owned at two screens in a row: one rung up from the last. */
+    record OwnedTwice(String from, String to) implements Reason {}
+
+    /** Better than last time: up, but one step at a time. */
+    record OneStepUp(String from, String wanted, String to) implements Reason {}
+
+    /** A marked fault once: stay; twice in a row leads down. */
+    record HeldOnce(String at, String wanted) implements Reason {}
+
+    /** A marked fault twice in a row: down at once. */
+    record DownAfterTwice(String from, String to) implements Reason {}
+}

@@ -1,0 +1,35 @@
+package rangordnung.core.protocol;
+
+/**
+ * How a measured value becomes a deviation: tolerance is 0, limit is 1, linear between.
+ *
+ * @param measure   what is measured, for example {@code fppa}
+ * @param tolerance up to here there is no deviation
+ * @param limit     from here on the deviation is 1; may lie below the tolerance where smaller is worse
+ * @param sem       standard error of measurement, in the same unit
+ */
+public record Anchor(String measure, Threshold tolerance, Threshold limit, Threshold sem) {
+
+    public Anchor {
+        if (tolerance.value() == limit.value()) {
+            throw new InvalidProtocol("Tolerance and limit of " + measure + " must differ");
+        }
+        if (!tolerance.unit().equals(limit.unit()) || !tolerance.unit().equals(sem.unit())) {
+            throw new InvalidProtocol("Tolerance, limit and SEM of " + measure + " must share one unit");
+        }
+        if (sem.value() <= 0) {
+            throw new InvalidProtocol("The SEM of " + measure + " must be above zero");
+        }
+    }
+
+    /** Deviation of a value, 0 to 1. */
+    public double deviation(double value) {
+        double share = (value - tolerance.value()) / (limit.value() - tolerance.value());
+        return Math.min(1, Math.max(0, share));
+    }
+
+    /** Standard error of the deviation, from the measure's SEM; not reduced at the clamped ends. */
+    public double deviationSem() {
+        return sem.value() / Math.abs(limit.value() - tolerance.value());
+    }
+}

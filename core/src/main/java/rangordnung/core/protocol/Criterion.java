@@ -1,0 +1,66 @@
+package rangordnung.core.protocol;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * One thing that is looked at in a test.
+ *
+ * @param id               stable, unique in its test, for example {@code knee-line}
+ * @param name             as shown
+ * @param question         what the rater looks for, in one line
+ * @param family           family of faults
+ * @param views            from where it can be seen; one closed view suffices
+ * @param extent           relation to left and right
+ * @param weight           share in the test deviation, above zero
+ * @param voidedByHeelLift whether an unplanned heel lift makes it not assessable
+ * @param key              the key that marks it at a station
+ * @param variants         ways of showing, the first is the usual one; may be empty
+ * @param anchors          how measured values are graded, the first that was measured counts; may be empty
+ */
+public record Criterion(
+        String id,
+        Text name,
+        Text question,
+        Family family,
+        Set<View> views,
+        Extent extent,
+        Threshold weight,
+        boolean voidedByHeelLift,
+        String key,
+        List<Variant> variants,
+        List<Anchor> anchors) {
+
+    public Criterion {
+        if (id == null || !id.matches("[a-z][a-z0-9-]*")) {
+            throw new InvalidProtocol("A criterion's id has small letters, digits and hyphens: " + id);
+        }
+        if (views == null || views.isEmpty()) {
+            throw new InvalidProtocol("The criterion " + id + " needs a view");
+        }
+        if (weight.value() <= 0) {
+            throw new InvalidProtocol("The weight of " + id + " must be above zero");
+        }
+        if (key == null || !key.matches("[a-z]")) {
+            throw new InvalidProtocol("The criterion " + id + " needs one letter as its key");
+        }
+        views = Set.copyOf(views);
+        variants = variants == null ? List.of() : List.copyOf(variants);
+        anchors = anchors == null ? List.of() : List.copyOf(anchors);
+    }
+
+    public boolean heading() {
+        return family.heading();
+    }
+
+    /** The variant of a mark; the usual one where none was said. */
+    public Optional<Variant> variant(Optional<String> id) {
+        return id.map(wanted -> variants.stream().filter(v -> v.id().equals(wanted)).findFirst())
+                .orElseGet(() -> variants.stream().findFirst());
+    }
+
+    public Optional<Anchor> anchor(String measure) {
+        return anchors.stream().filter(a -> a.measure().equals(measure)).findFirst();
+    }
+}

@@ -1,0 +1,35 @@
+package rangordnung.core.protocol;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Tests, school and numbers of judgement under one name and version. A changed protocol is a new version;
+ * results keep the version they were judged by.
+ *
+ * @param id      stable, for example {@code standard-floor}
+ * @param version from 1 on
+ * @param tests   the battery, in order
+ */
+public record Protocol(
+        String id, int version, Text name, Text summary, List<TestDefinition> tests, Policies policies, Rules rules) {
+
+    public Protocol {
+        if (version < 1 || tests == null || tests.isEmpty()) {
+            throw new InvalidProtocol("The protocol " + id + " needs a version from 1 on and at least one test");
+        }
+        Set<String> ids = new HashSet<>();
+        for (TestDefinition test : tests) {
+            if (!ids.add(test.id())) {
+                throw new InvalidProtocol("The test " + test.id() + " stands twice in " + id);
+            }
+        }
+        tests = List.copyOf(tests);
+    }
+
+    public Optional<TestDefinition> test(String id) {
+        return tests.stream().filter(t -> t.id().equals(id)).findFirst();
+    }
+}

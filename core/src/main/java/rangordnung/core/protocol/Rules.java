@@ -1,0 +1,48 @@
+package rangordnung.core.protocol;
+
+import java.util.List;
+
+/**
+ * The numbers of judgement, each with its label.
+ *
+ * @param gradeCutPoints        three ascending deviations at which the next grade begins
+ * @param heelLiftVoidsFrom     the grade of heel lift that voids what depends on it
+ * @param slightHeelLiftNoise   factor on the noise of what depends on the heels when the lift is slight
+ * @param gradedMarkSem         SEM of a grade chosen by eye, in grades
+ * @param landmarkConfidence    below this a landmark is missing, 0 to 1
+ * @param minimumCompleteness   below this share of assessable weight there is no index, percent
+ * @param percentilesFrom       athletes needed before percentiles are shown
+ * @param coverage              normal quantile of the interval and of the MDC
+ * @param painStopsFrom         pain that stops the screen, 0 to 10
+ */
+public record Rules(
+        List<Threshold> gradeCutPoints,
+        Grade heelLiftVoidsFrom,
+        Threshold slightHeelLiftNoise,
+        Threshold gradedMarkSem,
+        Threshold landmarkConfidence,
+        Threshold minimumCompleteness,
+        Threshold percentilesFrom,
+        Threshold coverage,
+        Threshold painStopsFrom) {
+
+    public Rules {
+        gradeCutPoints = List.copyOf(gradeCutPoints);
+        if (gradeCutPoints.size() != 3) {
+            throw new InvalidProtocol("Four grades need three cut-points");
+        }
+        for (int i = 1; i < gradeCutPoints.size(); i++) {
+            if (gradeCutPoints.get(i).value() <= gradeCutPoints.get(i - 1).value()) {
+                throw new InvalidProtocol("The cut-points of the grades must ascend");
+            }
+        }
+        if (slightHeelLiftNoise.value() < 1) {
+            throw new InvalidProtocol("A slight heel lift cannot make a reading more certain");
+        }
+    }
+
+    /** SEM of the deviation of a grade chosen by eye: three grades span 0 to 1. */
+    public double gradedDeviationSem() {
+        return gradedMarkSem.value() / Grade.SEVERE.ordinal();
+    }
+}

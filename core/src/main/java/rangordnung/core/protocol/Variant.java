@@ -1,0 +1,28 @@
+package rangordnung.core.protocol;
+
+import java.util.Optional;
+
+/**
+ * The way in which a fault shows, such as a knee that goes inward, outward or wobbles.
+ *
+ * @param id          stable, unique in its criterion
+ * @param name        as shown to the rater
+ * @param effect      what the mark means for the grade
+ * @param depthStatus for the depth criterion: the status that the mark states
+ */
+public record Variant(String id, Text name, Effect effect, Optional<DepthStatus> depthStatus) {
+
+    /** What a mark with this variant means. */
+    public enum Effect {
+        /** A fault of the marked grade. */
+        FAULT,
+        /** Noted, not judged: for example an arch that is flat at rest. */
+        NOTE,
+        /** Says that the trial was not meant to show it: not assessable. */
+        ON_PURPOSE
+    }
+
+    public Variant {
+        depthStatus = depthStatus == null ? Optional.empty() : depthStatus;
+    }
+}

@@ -1,0 +1,40 @@
+package rangordnung.core;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+@AnalyzeClasses(packages = "rangordnung.core", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+
+    @ArchTest
+    static final ArchRule the_core_knows_no_framework = classes()
+            .that().resideInAPackage("rangordnung.core..")
+            .should().onlyDependOnClassesThat().resideInAnyPackage("rangordnung.core..", "java..");
+
+    @ArchTest
+    static final ArchRule the_core_touches_no_file_and_no_network = noClasses()
+            .should().dependOnClassesThat().resideInAnyPackage("java.net..", "java.nio.file..", "java.sql..")
+            .orShould().dependOnClassesThat().haveFullyQualifiedName("java.io.File");
+
+    /** Each package depends only on those before it; safety stands beside the arrow. */
+    @ArchTest
+    static final ArchRule the_arrow_keeps_its_direction = layeredArchitecture().consideringOnlyDependenciesInLayers()
+            .layer("body").definedBy("rangordnung.core.body..")
+            .layer("protocol").definedBy("rangordnung.core.protocol..")
+            .layer("safety").definedBy("rangordnung.core.safety..")
+            .layer("judgement").definedBy("rangordnung.core.judgement..")
+            .layer("ladder").definedBy("rangordnung.core.ladder..")
+            .layer("placement").definedBy("rangordnung.core.placement..")
+            .whereLayer("body").mayNotAccessAnyLayer()
+            .whereLayer("protocol").mayOnlyAccessLayers("body")
+            .whereLayer("safety").mayOnlyAccessLayers("body", "protocol")
+            .whereLayer("judgement").mayOnlyAccessLayers("body", "protocol", "safety")
+            .whereLayer("ladder").mayOnlyAccessLayers("body", "protocol")
+            .whereLayer("placement").mayOnlyAccessLayers("body", "protocol", "safety", "judgement", "ladder");
+}

@@ -1,0 +1,146 @@
+package rangordnung.core.judgement;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.hipparchus.stat.descriptive.DescriptiveStatistics;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import rangordnung.core.Book;
+import rangordnung.core.RandomScreens;
+import rangordnung.core.StandardFloor;
+import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Criterion;
+import rangordnung.core.protocol.Protocol;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+class IndexTest {
+
+    private static final List<Criterion> CRITERIA = StandardFloor.PROTOCOL.tests().get(0).criteria();
+
+    static List<List<String>> screens() {
+        return RandomScreens.some();
+    }
+
+    private static MovementIndex.Known index(ScreenResult result) {
+        return (MovementIndex.Known) result.index();
+    }
+
+    private static ScreenResult judged(List<String> marks) {
+        return Book.seen(marks.toArray(String[]::new)).judged();
+    }
+
+    @Test
+    void a_worked_example_by_hand() {
+        // Weights 2 for each heading criterion, 1 for the others, 16 in all. Left: knee 2/3 × 2, depth 1/3 × 2.
+        MovementIndex.Known index = index(judged(List.of("knee-line L MARKED", "depth - SLIGHT")));
+
+        assertThat(index.value()).isEqualTo(Math.round(1000 * (1 - (4 / 3.0 + 2 / 3.0) / 16)) / 10.0).isEqualTo(87.5);
+        // Five criteria of weight 2 and six of weight 1, each with an SEM of half a grade: √26 / 16 × 1/6.
+        assertThat(index.sem()).isCloseTo(100 * Math.sqrt(26) / 16 / 6, within(1e-9));
+        assertThat(index.low()).isCloseTo(87.5 - 1.96 * index.sem(), within(1e-9));
+        assertThat(index.high()).isCloseTo(Math.min(100, 87.5 + 1.96 * index.sem()), within(1e-9));
+        assertThat(index.completeness()).isEqualTo(1);
+    }
+
+    /** Against simulation with a general-purpose statistics library (Hipparchus). */
+    @Test
+    void the_stated_noise_is_the_spread_of_the_index_when_every_input_wobbles() {
+        ScreenResult result = judged(List.of("knee-line L MARKED", "depth - SLIGHT", "arch L SLIGHT"));
+        Random random = new Random(5);
+        DescriptiveStatistics spread = new DescriptiveStatistics();
+        for (int run = 0; run < 20_000; run++) {
+            double weighted = 0;
+            double weights = 0;
+            for (CriterionResult criterion : result.tests().get(0).criteria()) {
+                Finding.Graded graded = criterion.findings().left().graded().orElseThrow();
+                weighted += criterion.criterion().weight().value() * (graded.deviation() + graded.sem() * random.nextGaussian());
+                weights += criterion.criterion().weight().value();
+            }
+            spread.addValue(100 * (1 - weighted / weights));
+        }
+
+        assertThat(spread.getStandardDeviation()).isCloseTo(index(result).sem(), within(0.1));
+        assertThat(spread.getMean()).isCloseTo(index(result).value(), within(0.15));
+    }
+
+    /** Weir 2005, J Strength Cond Res 19; value from memory: MDC = 1.96 × √2 × SEM. */
+    @Test
+    void the_minimal_detectable_change_follows_from_the_sem() {
+        Estimate estimate = new Estimate(80, 3);
+
+        assertThat(estimate.minimalDetectableChange(1.96)).isCloseTo(8.3156, within(1e-4));
+        assertThat(estimate.detectableDifference(new Estimate(70, 3), 1.96)).isCloseTo(estimate.minimalDetectableChange(1.96), within(1e-12));
+    }
+
+    /** Munro et al. 2012, J Sport Rehabil 21; value from memory: FPPA SEM about 3°, detectable change about 8°. */
+    @Test
+    void the_shipped_sem_of_the_knee_angle_gives_the_published_detectable_change() {
+        double sem = CRITERIA.get(0).anchor("fppa").orElseThrow().sem().value();
+
+        assertThat(new Estimate(0, sem).minimalDetectableChange(1.96)).isCloseTo(8, within(0.5));
+    }
+
+    @ParameterizedTest
+    @MethodSource("screens")
+    void mirroring_swaps_sides_and_directions_and_keeps_the_index(List<String> marks) {
+        ScreenResult original = judged(marks);
+        ScreenResult mirrored = judged(marks.stream().map(m -> m.contains(" L ") ? m.replace(" L ", " R ") : m.replace(" R ", " L ")).toList());
+
+        assertThat(mirrored.index()).usingRecursiveComparison().isEqualTo(original.index());
+        assertThat(mirrored.tests().get(0).worseSide()).isEqualTo(original.tests().get(0).worseSide().map(Side::opposite));
+        for (int i = 0; i < CRITERIA.size(); i++) {
+            CriterionResult a = original.tests().get(0).criteria().get(i);
+            CriterionResult b = mirrored.tests().get(0).criteria().get(i);
+            assertThat(b.findings().map(f -> f.graded().map(Finding.Graded::grade)))
+                    .isEqualTo(a.findings().mirrored().map(f -> f.graded().map(Finding.Graded::grade)));
+            assertThat(b.direction()).isEqualTo(a.direction().map(Side::opposite));
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("screens")
+    void adding_a_clean_criterion_never_lowers_the_index(List<String> marks) {
+        Protocol wider = StandardFloor.protocol(p -> {
+            ArrayNode criteria = (ArrayNode) p.at("/tests/0/criteria");
+            ObjectNode extra = ((ObjectNode) criteria.get(criteria.size() - 1)).deepCopy();
+            criteria.add(extra.put("id", "extra").put("key", "x"));
+        });
+        Book book = Book.seen(marks.toArray(String[]::new));
+
+        assertThat(index(book.judged(wider)).value()).isGreaterThanOrEqualTo(index(book.judged()).value());
+    }
+
+    @ParameterizedTest
+    @MethodSource("screens")
+    void what_cannot_be_told_never_counts_as_zero(List<String> marks) {
+        Book book = Book.squat();
+        marks.forEach(book::mark);
+        Book without = book.unclear("arch", Optional.of(Side.LEFT)).unclear("arch", Optional.of(Side.RIGHT))
+                .close(rangordnung.core.protocol.View.FRONT).close(rangordnung.core.protocol.View.SIDE);
+        ScreenResult result = without.judged();
+        double weights = 0;
+        double weighted = 0;
+        Side worse = result.tests().get(0).worseSide().orElse(Side.LEFT);
+        for (CriterionResult criterion : result.tests().get(0).criteria()) {
+            if (!criterion.criterion().id().equals("arch")) {
+                weights += criterion.criterion().weight().value();
+                weighted += criterion.criterion().weight().value() * criterion.findings().get(worse).graded().orElseThrow().deviation();
+            }
+        }
+
+        assertThat(index(result).value()).isEqualTo(Math.round(1000 * (1 - weighted / weights)) / 10.0);
+        assertThat(result.index().completeness()).isCloseTo(15 / 16.0, within(1e-9));
+    }
+
+    @Test
+    void there_is_no_index_below_the_minimum_completeness() {
+        assertThat(Book.squat().close(rangordnung.core.protocol.View.SIDE).judged().index())
+                .isEqualTo(new MovementIndex.Unknown(MovementIndex.Reason.TOO_INCOMPLETE, 0.5));
+    }
+}
