@@ -1,0 +1,66 @@
+package rangordnung.server.accounts;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.util.UUID;
+import org.hibernate.annotations.TenantId;
+import rangordnung.server.platform.Signed;
+
+@Entity
+class Account {
+
+    @Id
+    private UUID id;
+
+    @TenantId
+    @Column(name = "organisation_id")
+    private UUID organisation;
+
+    private String login;
+    private String name;
+
+    @Enumerated(EnumType.STRING)
+    private Signed.Role role;
+
+    private String passwordHash;
+    private Instant createdAt;
+
+    protected Account() {}
+
+    Account(UUID id, String login, String name, Signed.Role role, String passwordHash, Instant createdAt) {
+        this.id = id;
+        this.login = login;
+        this.name = name;
+        this.role = role;
+        this.passwordHash = passwordHash;
+        this.createdAt = createdAt;
+    }
+
+    UUID id() {
+        return id;
+    }
+
+    String login() {
+        return login;
+    }
+
+    String name() {
+        return name;
+    }
+
+    Signed.Role role() {
+        return role;
+    }
+
+    String passwordHash() {
+        return passwordHash;
+    }
+
+    Signed signed() {
+        return new Signed(id, organisation, login, name, role);
+    }
+}

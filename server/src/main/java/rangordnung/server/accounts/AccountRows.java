@@ -1,0 +1,17 @@
+package rangordnung.server.accounts;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.repository.Repository;
+
+interface AccountRows extends Repository<Account, UUID> {
+
+    Account save(Account account);
+
+    Optional<Account> findByLogin(String login);
+
+    List<Account> findAllByOrderByName();
+
+    long count();
+}

@@ -1,0 +1,12 @@
+package rangordnung.server.accounts;
+
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.repository.Repository;
+
+interface OrganisationRows extends Repository<Organisation, UUID> {
+
+    Organisation save(Organisation organisation);
+
+    Optional<Organisation> findById(UUID id);
+}

@@ -1,0 +1,64 @@
+package rangordnung.server.accounts;
+
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/** Who reaches what. A rater reaches stations; which ones, the screening decides. */
+@Configuration
+class Security {
+
+    private static final String CONTENT_POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; "
+            + "img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self'; manifest-src 'self'; worker-src 'self'; "
+            + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return new BCryptPasswordEncoder();
+    }
+
+    @Bean
+    SecurityFilterChain chain(HttpSecurity http) throws Exception {
+        return http
+                .authorizeHttpRequests(requests -> requests
+                        .requestMatchers(HttpMethod.GET, "/", "/index.html", "/icon.svg", "/theme.js", "/assets/**", "/actuator/health", "/v3/api-docs/**", "/api/session").permitAll()
+                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup").permitAll()
+                        .requestMatchers(HttpMethod.DELETE, "/api/session").permitAll()
+                        .requestMatchers("/error").permitAll()
+                        .requestMatchers(HttpMethod.GET, "/api/today", "/api/protocols/**", "/api/screenings/*/station", "/api/screenings/*/facts").authenticated()
+                        .requestMatchers(HttpMethod.POST, "/api/screenings/*/facts").authenticated()
+                        .requestMatchers("/api/**").hasRole("LEAD")
+                        .anyRequest().denyAll())
+                .csrf(csrf -> csrf.spa())
+                .requestCache(cache -> cache.disable())
+                .formLogin(form -> form.disable())
+                .httpBasic(basic -> basic.disable())
+                .logout(logout -> logout.disable())
+                .headers(headers -> headers
+                        .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                        .referrerPolicy(policy -> policy.policy(ReferrerPolicy.NO_REFERRER))
+                        .permissionsPolicyHeader(policy -> policy.policy("camera=(self), microphone=(), geolocation=()")))
+                .exceptionHandling(errors -> errors
+                        .authenticationEntryPoint((request, response, e) -> problem(response, HttpStatus.UNAUTHORIZED, "signed-out",
+                                "Nobody is signed in, or the session has ended. Sign in again; what waits to be saved is kept."))
+                        .accessDeniedHandler((request, response, e) -> problem(response, HttpStatus.FORBIDDEN, "forbidden",
+                                "This account may not do that, or the page is out of date. Load it again, or ask the lead.")))
+                .build();
+    }
+
+    private static void problem(jakarta.servlet.http.HttpServletResponse response, HttpStatus status, String code, String sentence)
+            throws java.io.IOException {
+        response.setStatus(status.value());
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.setCharacterEncoding("UTF-8");
+        response.getWriter().write("{\"type\":\"urn:rangordnung:problem:%s\",\"status\":%d,\"code\":\"%s\",\"detail\":\"%s\"}"
+                .formatted(code, status.value(), code, sentence));
+    }
+}

@@ -1,0 +1,134 @@
+package rangordnung.server.accounts;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.authority.SimpleGrantedAuthority;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfToken;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Signed;
+
+/** Signing in and out, the first account, and the accounts of the organisation. */
+@RestController
+class SessionController {
+
+    record Me(UUID id, String name, Signed.Role role, String organisation) {}
+
+    record SessionState(boolean setupNeeded, boolean demo, Optional<Me> me) {}
+
+    record SignIn(@NotBlank @Size(max = 80) String login, @NotBlank @Size(max = 200) String password) {}
+
+    record FirstAccount(
+            @NotNull String code,
+            @NotBlank @Size(max = 120) String organisation,
+            @NotBlank @Size(max = 120) String name,
+            @NotBlank @Size(max = 80) String login,
+            @NotBlank @Size(max = 200) String password) {}
+
+    record NewAccount(
+            @NotBlank @Size(max = 120) String name,
+            @NotBlank @Size(max = 80) String login,
+            @NotBlank @Size(max = 200) String password,
+            @NotNull Signed.Role role) {}
+
+    private final Accounts accounts;
+    private final LoginGuard guard;
+    private final Setup setup;
+    private final HttpSessionSecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
+
+    SessionController(Accounts accounts, LoginGuard guard, Setup setup) {
+        this.accounts = accounts;
+        this.guard = guard;
+        this.setup = setup;
+    }
+
+    /** Who is signed in; also hands out the token against forged requests. */
+    @GetMapping("/api/session")
+    SessionState session(CsrfToken token) {
+        token.getToken();
+        Optional<Me> me = Signed.current().map(this::me);
+        return new SessionState(me.isEmpty() && accounts.setupNeeded(), setup.demo(), me);
+    }
+
+    @PostMapping("/api/session")
+    Me signIn(@Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
+        String login = signIn.login().strip().toLowerCase(java.util.Locale.ROOT);
+        guard.check(login, request.getRemoteAddr());
+        Optional<Signed> signed = accounts.check(login, signIn.password());
+        if (signed.isEmpty()) {
+            guard.failed(login, request.getRemoteAddr());
+            throw new Problem(HttpStatus.UNAUTHORIZED, "wrong-login", "Login and password do not fit. Check both and try again.");
+        }
+        guard.succeeded(login);
+        return begin(signed.get(), request, response);
+    }
+
+    @DeleteMapping("/api/session")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOut(HttpServletRequest request) {
+        var session = request.getSession(false);
+        if (session != null) {
+            session.invalidate();
+        }
+        SecurityContextHolder.clearContext();
+    }
+
+    /** The first account of a new installation; needs the code that the launcher printed. */
+    @PostMapping("/api/setup")
+    Me setUp(@Valid @RequestBody FirstAccount first, HttpServletRequest request, HttpServletResponse response) {
+        guard.check("setup", request.getRemoteAddr());
+        if (setup.setupCode().isBlank() || !setup.setupCode().equals(first.code())) {
+            guard.failed("setup", request.getRemoteAddr());
+            throw new Problem(HttpStatus.FORBIDDEN, "wrong-setup-code", "The address does not carry the code that the launcher printed. Copy it again.");
+        }
+        if (!accounts.setupNeeded()) {
+            throw Problem.conflict("already-set-up", "The first account exists already. Sign in with it.");
+        }
+        return begin(accounts.found(first.organisation(), first.login(), first.name(), first.password()), request, response);
+    }
+
+    @GetMapping("/api/accounts")
+    List<Accounts.AccountView> all() {
+        return accounts.all();
+    }
+
+    @PostMapping("/api/accounts")
+    @ResponseStatus(HttpStatus.CREATED)
+    Accounts.AccountView add(@Valid @RequestBody NewAccount account) {
+        UUID id = accounts.add(account.login(), account.name(), account.role(), account.password());
+        return accounts.all().stream().filter(a -> a.id().equals(id)).findFirst().orElseThrow();
+    }
+
+    private Me begin(Signed signed, HttpServletRequest request, HttpServletResponse response) {
+        if (request.getSession(false) != null) {
+            request.changeSessionId();
+        }
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
+                signed, null, List.of(new SimpleGrantedAuthority("ROLE_" + signed.role()))));
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, request, response);
+        return me(signed);
+    }
+
+    private Me me(Signed signed) {
+        return new Me(signed.account(), signed.name(), signed.role(), accounts.organisationName(signed.organisation()));
+    }
+}

@@ -1,0 +1,6 @@
+/**
+ * What every feature stands on: tenants, problems, JSON and OpenAPI of the core's types, static files.
+ * Knows no feature.
+ */
+@org.springframework.modulith.ApplicationModule(type = org.springframework.modulith.ApplicationModule.Type.OPEN)
+package rangordnung.server.platform;
