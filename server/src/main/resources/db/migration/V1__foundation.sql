@@ -63,12 +63,13 @@ create table roster_import (
 );
 
 create table protocol_version (
+  id uuid primary key,
   organisation_id uuid not null references organisation,
   protocol_id varchar(60) not null,
   version integer not null,
   body jsonb not null,
   created_at timestamptz not null,
-  primary key (organisation_id, protocol_id, version)
+  unique (organisation_id, protocol_id, version)
 );
 
 create table screening (
@@ -80,7 +81,7 @@ create table screening (
   protocol_id varchar(60) not null,
   protocol_version integer not null,
   created_at timestamptz not null,
-  foreign key (organisation_id, protocol_id, protocol_version) references protocol_version
+  foreign key (organisation_id, protocol_id, protocol_version) references protocol_version (organisation_id, protocol_id, version)
 );
 create index screening_team on screening (team_id, held_on);
 

@@ -25,19 +25,24 @@ public sealed interface Fit {
     enum Because { PROTECTED, TOO_HARD, NO_SUCH_RUNG }
 
     /**
-     * The fit of a place to a proposal.
+     * The fit of a place to a proposal. Where nothing could be proposed yet, any existing place is free.
      *
      * @param proposal what was computed for the athlete
      * @param place    where the athlete would go
      */
-    static Fit of(Proposal.Placed proposal, Proposal.Place place, Ladders ladders, PlacementRules.Costs costs) {
-        if (proposal.focus() == Focus.PROTECT && place.focus() != Focus.PROTECT) {
-            return new Impossible(Because.PROTECTED);
-        }
+    static Fit of(Proposal proposal, Proposal.Place place, Ladders ladders, PlacementRules.Costs costs) {
         Optional<Ladders.Ladder> ladder = ladders.ladderOf(place.focus());
         Optional<Integer> to = ladder.flatMap(l -> place.rung().flatMap(l::position));
         if (ladder.isPresent() != place.rung().isPresent() || place.rung().isPresent() && to.isEmpty()) {
             return new Impossible(Because.NO_SUCH_RUNG);
+        }
+        return proposal instanceof Proposal.Placed placed ? of(placed, place, ladder, to, ladders, costs) : new Possible(0, List.of());
+    }
+
+    private static Fit of(
+            Proposal.Placed proposal, Proposal.Place place, Optional<Ladders.Ladder> ladder, Optional<Integer> to, Ladders ladders, PlacementRules.Costs costs) {
+        if (proposal.focus() == Focus.PROTECT && place.focus() != Focus.PROTECT) {
+            return new Impossible(Because.PROTECTED);
         }
         List<Part> parts = new ArrayList<>();
         boolean second = proposal.second().map(s -> s.focus() == place.focus()).orElse(false);

@@ -1,0 +1,230 @@
+package rangordnung.server.demo;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.core.annotation.Order;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import rangordnung.core.body.AthleteName;
+import rangordnung.core.body.Side;
+import rangordnung.core.ladder.Focus;
+import rangordnung.core.placement.Proposal;
+import rangordnung.core.protocol.Criterion;
+import rangordnung.core.protocol.Extent;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.safety.Clearance;
+import rangordnung.server.accounts.Accounts;
+import rangordnung.server.groups.Groups;
+import rangordnung.server.platform.Signed;
+import rangordnung.server.protocols.Protocols;
+import rangordnung.server.roster.AthleteRecord;
+import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Facts;
+import rangordnung.server.screening.Screenings;
+
+/** Loads the invented school and club once, always the same. */
+@Component
+@Order(1)
+@ConditionalOnProperty("rangordnung.demo")
+class DemoData implements ApplicationRunner {
+
+    static final String PASSWORD = "hall-lines-and-wall-bars";
+    private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
+    private static final String PROTOCOL = "standard-floor";
+
+    private final Accounts accounts;
+    private final Rosters rosters;
+    private final Screenings screenings;
+    private final Protocols protocols;
+    private final Facts facts;
+    private final Groups groups;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+
+    DemoData(Accounts accounts, Rosters rosters, Screenings screenings, Protocols protocols, Facts facts, Groups groups, TransactionTemplate transaction, Clock clock) {
+        this.accounts = accounts;
+        this.rosters = rosters;
+        this.screenings = screenings;
+        this.protocols = protocols;
+        this.facts = facts;
+        this.groups = groups;
+        this.transaction = transaction;
+        this.clock = clock;
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) {
+        if (!accounts.setupNeeded()) {
+            return;
+        }
+        Signed lead = accounts.found("Tolmersbrück (invented): Talschule and Turnclub", "lead", "Ulla Wandsprosser", PASSWORD);
+        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(lead, null, List.of()));
+        try {
+            UUID rater = accounts.add("rater", "Tomke Linienrichter", Signed.Role.RATER, PASSWORD);
+            transaction.executeWithoutResult(t -> {
+                schoolClass(rater);
+                club();
+                squad(rater);
+            });
+        } finally {
+            SecurityContextHolder.clearContext();
+        }
+        LOG.info("Invented data loaded");
+    }
+
+    /** One line an athlete: the first screening, then the one eight weeks later. */
+    private static final List<List<List<String>>> CLASS = List.of(
+            List.of(List.of("front", "side"), List.of("front", "side")),
+            List.of(List.of("knee-line L MARKED inward SEVERE", "front", "side"), List.of("front", "side")),
+            List.of(List.of("knee-line L SEVERE", "knee-line R MARKED", "front", "side"), List.of("knee-line L SLIGHT", "front", "side")),
+            List.of(List.of("knee-line R SLIGHT outward", "front", "side"), List.of("front", "side")),
+            List.of(List.of("knee-line L SLIGHT wobble", "front", "arms - SLIGHT", "side"), List.of("knee-line L MARKED wobble", "front", "side")),
+            List.of(List.of("arch L SLIGHT", "front", "side"), List.of("arch L SLIGHT", "front", "head - SLIGHT", "side")),
+            List.of(List.of("arch L MARKED", "arch R MARKED", "knee-line L MARKED", "front", "side"), List.of("arch L SLIGHT", "arch R SLIGHT", "front", "side")),
+            List.of(List.of("arch L SEVERE flat-at-rest", "arch R SEVERE flat-at-rest", "front", "side"), List.of("arch L SEVERE flat-at-rest", "arch R SEVERE flat-at-rest", "front", "side")),
+            List.of(List.of("turn-out R MARKED", "front", "side"), List.of("turn-out R SLIGHT", "front", "side")),
+            List.of(List.of("knee-line L MARKED", "front", "heels L MARKED", "heels R SEVERE", "depth - MARKED", "side"), List.of("front", "heels L SLIGHT", "heels R SLIGHT", "side")),
+            List.of(List.of("front", "heels R MARKED", "trunk - MARKED", "side"), List.of("front", "heels R MARKED", "side")),
+            List.of(List.of("front", "heels L SLIGHT", "trunk - SLIGHT", "side"), List.of("front", "side")),
+            List.of(List.of("drift R MARKED", "front", "side"), List.of("drift R SLIGHT", "front", "side")),
+            List.of(List.of("drift L SEVERE", "drop L SLIGHT", "front", "depth - SLIGHT", "side"), List.of("drift L SEVERE", "front", "side")),
+            List.of(List.of("drop R MARKED", "front", "side"), List.of("front", "side")),
+            List.of(List.of("front", "depth - MARKED too-shallow", "side"), List.of("front", "depth - SLIGHT too-shallow", "side")),
+            List.of(List.of("front", "depth - SEVERE ended-by-tuck", "low-back - MARKED tuck", "side"), List.of("front", "depth - MARKED ended-by-tuck", "low-back - SLIGHT tuck", "side")),
+            List.of(List.of("front", "depth - SLIGHT personal-ceiling", "side"), List.of("front", "depth - SLIGHT personal-ceiling", "side")),
+            List.of(List.of("front", "depth - SEVERE partial-on-purpose", "side"), List.of("front", "side")),
+            List.of(List.of("front", "trunk - MARKED hips-first", "low-back - SLIGHT moves", "side"), List.of("front", "trunk - SLIGHT hips-first", "side")),
+            List.of(List.of("knee-line L MARKED", "front", "arms - MARKED", "head - MARKED looks-up", "side"), List.of("front", "arms - SLIGHT", "head - SLIGHT", "side")),
+            List.of(List.of("knee-line R SLIGHT", "front", "pain 6 KNEE R NEW_OR_SHARP"), List.of("knee-line R SLIGHT", "front", "side")),
+            List.of(List.of("pain 2 BACK -", "drift L SLIGHT", "front", "side"), List.of("pain 2 BACK - BEYOND_TWO_WEEKS", "drift L SLIGHT", "front", "side")),
+            List.of(List.of("absent"), List.of("front", "side")),
+            List.of(List.of("excused"), List.of("unwell")),
+            List.of(List.of("front", "depth - SLIGHT", "side", "cued"), List.of("front", "depth - SLIGHT", "side")),
+            List.of(List.of("unclear arch L", "unclear arch R", "front", "depth - SLIGHT", "undo", "side"), List.of("front")),
+            List.of(List.of("front", "side", "rehearsed"), List.of()));
+
+    private void schoolClass(UUID rater) {
+        UUID team = rosters.addTeam("Class 8b, Talschule", Rosters.Kind.CLASS);
+        List<UUID> pupils = athletes(team, CLASS.size(), 8, 13, 15);
+        UUID first = screening(team, "Autumn screen", LocalDate.of(2026, 9, 14));
+        UUID second = screening(team, "Autumn screen, eight weeks later", LocalDate.of(2026, 11, 9));
+        screenings.invite(second, Set.of(rater));
+        for (int i = 0; i < pupils.size(); i++) {
+            send(first, pupils.get(i), LocalDate.of(2026, 9, 14), i, CLASS.get(i).get(0));
+            send(second, pupils.get(i), LocalDate.of(2026, 11, 9), i, CLASS.get(i).get(1));
+        }
+        decide(second, pupils.get(5), Groups.Kind.MOVE, Optional.of(new Proposal.Place(Focus.KNEE_CONTROL, Optional.of("bodyweight-squat"))),
+                "Trains with the friend who brings her; arch is nearly there.");
+        decide(second, pupils.get(14), Groups.Kind.LOCK, Optional.empty(), "Keep together with the relay team.");
+    }
+
+    private void club() {
+        UUID team = rosters.addTeam("Turnclub, all squads", Rosters.Kind.TEAM);
+        List<UUID> members = athletes(team, 500, 500, 8, 40);
+        LocalDate day = LocalDate.of(2026, 10, 3);
+        UUID screening = screening(team, "Club screen", day);
+        Random random = new Random(500);
+        List<Facts.FactSent> delivery = new ArrayList<>();
+        for (int i = 0; i < members.size(); i++) {
+            List<Facts.FactSent> more = InventedTrial.facts(members.get(i), screening + "/" + i, time(day, i), random(random));
+            if (delivery.size() + more.size() > 500) {
+                facts.take(screening, delivery);
+                delivery = new ArrayList<>();
+            }
+            delivery.addAll(more);
+        }
+        facts.take(screening, delivery);
+    }
+
+    private void squad(UUID rater) {
+        UUID team = rosters.addTeam("Turnclub, under 15", Rosters.Kind.TEAM);
+        athletes(team, 12, 15, 12, 14);
+        UUID screening = screening(team, "First look", LocalDate.now(clock));
+        screenings.invite(screening, Set.of(rater));
+    }
+
+    /** Most move cleanly or nearly so; heels, knees and depth lead the faults. */
+    private List<String> random(Random random) {
+        int fate = random.nextInt(100);
+        if (fate < 3) {
+            return List.of("absent");
+        }
+        if (fate < 4) {
+            return List.of("excused");
+        }
+        List<String> front = new ArrayList<>();
+        List<String> side = new ArrayList<>();
+        for (Criterion criterion : protocols.get(PROTOCOL, 1).tests().get(0).criteria()) {
+            double odds = criterion.heading() ? 0.2 : 0.12;
+            for (String letter : criterion.extent() == Extent.SIDED ? List.of("L", "R") : List.of(criterion.extent() == Extent.WHOLE ? "-" : random.nextBoolean() ? "L" : "R")) {
+                if (random.nextDouble() < odds) {
+                    Grade grade = random.nextInt(10) < 6 ? Grade.SLIGHT : random.nextInt(10) < 8 ? Grade.MARKED : Grade.SEVERE;
+                    (criterion.views().contains(rangordnung.core.protocol.View.FRONT) ? front : side).add(criterion.id() + " " + letter + " " + grade);
+                }
+            }
+        }
+        List<String> words = new ArrayList<>(front);
+        words.add("front");
+        if (fate < 6) {
+            words.add("pain 5 BELOW_KNEECAP L");
+            return words;
+        }
+        words.addAll(side);
+        words.add("side");
+        return words;
+    }
+
+    private List<UUID> athletes(UUID team, int count, long seed, int youngest, int oldest) {
+        Random random = new Random(seed);
+        List<UUID> ids = new ArrayList<>();
+        for (AthleteName name : InventedNames.names(count, seed)) {
+            int years = youngest + random.nextInt(oldest - youngest + 1);
+            double height = Math.round(10 * (Math.min(172, 92 + 5.4 * years) + 7 * random.nextGaussian())) / 10.0;
+            double mass = Math.round(10 * Math.max(22, (height - 100) * 0.85 + 4 * random.nextGaussian())) / 10.0;
+            boolean known = random.nextInt(12) > 0;
+            LocalDate born = LocalDate.of(2026, 9, 1).minusYears(years).minusDays(random.nextInt(364));
+            ids.add(rosters.add(team, new AthleteRecord(name.given(), name.family(), known ? Optional.of(born) : Optional.empty(),
+                    known ? Optional.of(height) : Optional.empty(), known ? Optional.of(mass) : Optional.empty(),
+                    random.nextInt(3) == 0 ? Optional.of(Math.round(height * 5.3) / 10.0) : Optional.empty(),
+                    Optional.of(List.of("handball", "athletics", "gymnastics", "volleyball").get(random.nextInt(4))),
+                    Optional.of(random.nextInt(8) == 0 ? Side.LEFT : Side.RIGHT),
+                    random.nextInt(40) == 0 ? Clearance.NOT_CLEARED : random.nextInt(3) > 0 ? Clearance.CLEARED : Clearance.NOT_ASKED,
+                    Optional.empty(), Optional.empty())).id());
+        }
+        return ids;
+    }
+
+    private UUID screening(UUID team, String name, LocalDate day) {
+        return screenings.add(team, name, day, PROTOCOL, 1).id();
+    }
+
+    private void send(UUID screening, UUID athlete, LocalDate day, int place, List<String> words) {
+        facts.take(screening, InventedTrial.facts(athlete, screening + "/" + place, time(day, place), words));
+    }
+
+    private static Instant time(LocalDate day, int place) {
+        return day.atTime(LocalTime.of(8, 10)).toInstant(ZoneOffset.UTC).plusSeconds(70L * place);
+    }
+
+    private void decide(UUID screening, UUID athlete, Groups.Kind kind, Optional<Proposal.Place> place, String reason) {
+        UUID id = UUID.nameUUIDFromBytes((screening + "/" + athlete + "/decision").getBytes(StandardCharsets.UTF_8));
+        groups.decide(screening, new Groups.NewDecision(id, athlete, kind, place, reason, Optional.empty()));
+    }
+}

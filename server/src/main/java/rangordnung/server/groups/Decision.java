@@ -1,0 +1,102 @@
+package rangordnung.server.groups;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.UUID;
+import org.hibernate.annotations.TenantId;
+import rangordnung.core.ladder.Focus;
+import rangordnung.core.placement.Proposal;
+
+/** What the lead decided about one athlete's place: author, time, reason, and what was proposed then. */
+@Entity
+class Decision {
+
+    @Id
+    private UUID id;
+
+    @TenantId
+    @Column(name = "organisation_id")
+    private UUID organisation;
+
+    @Column(insertable = false, updatable = false)
+    private Long sequence;
+
+    @Column(name = "screening_id")
+    private UUID screening;
+
+    @Column(name = "athlete_id")
+    private UUID athlete;
+
+    @Enumerated(EnumType.STRING)
+    private Groups.Kind kind;
+
+    @Enumerated(EnumType.STRING)
+    private Focus focus;
+
+    private String rung;
+
+    @Enumerated(EnumType.STRING)
+    private Focus proposedFocus;
+
+    private String proposedRung;
+    private String reason;
+
+    @Column(name = "author_id")
+    private UUID author;
+
+    private Instant at;
+
+    protected Decision() {}
+
+    Decision(UUID id, UUID screening, UUID athlete, Groups.Kind kind, Optional<Proposal.Place> place, Optional<Proposal.Place> proposed,
+            String reason, UUID author, Instant at) {
+        this.id = id;
+        this.screening = screening;
+        this.athlete = athlete;
+        this.kind = kind;
+        this.focus = place.map(Proposal.Place::focus).orElse(null);
+        this.rung = place.flatMap(Proposal.Place::rung).orElse(null);
+        this.proposedFocus = proposed.map(Proposal.Place::focus).orElse(null);
+        this.proposedRung = proposed.flatMap(Proposal.Place::rung).orElse(null);
+        this.reason = reason;
+        this.author = author;
+        this.at = at;
+    }
+
+    UUID id() {
+        return id;
+    }
+
+    UUID athlete() {
+        return athlete;
+    }
+
+    Groups.Kind kind() {
+        return kind;
+    }
+
+    Optional<Proposal.Place> place() {
+        return focus == null ? Optional.empty() : Optional.of(new Proposal.Place(focus, Optional.ofNullable(rung)));
+    }
+
+    Optional<Proposal.Place> proposed() {
+        return proposedFocus == null ? Optional.empty() : Optional.of(new Proposal.Place(proposedFocus, Optional.ofNullable(proposedRung)));
+    }
+
+    String reason() {
+        return reason;
+    }
+
+    UUID author() {
+        return author;
+    }
+
+    Instant at() {
+        return at;
+    }
+}

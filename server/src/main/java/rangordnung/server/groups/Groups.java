@@ -1,0 +1,181 @@
+package rangordnung.server.groups;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.ladder.Focus;
+import rangordnung.core.placement.Fit;
+import rangordnung.core.placement.Proposal;
+import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Signed;
+import rangordnung.server.protocols.Protocols;
+import rangordnung.server.results.Results;
+import rangordnung.server.screening.Screenings;
+
+/** Proposed groups with the lead's decisions laid over them. */
+@Service
+@Transactional
+public class Groups {
+
+    private final Results results;
+    private final Protocols protocols;
+    private final Accounts accounts;
+    private final DecisionRows rows;
+    private final EntityManager entities;
+    private final JdbcClient jdbc;
+    private final Clock clock;
+
+    Groups(Results results, Protocols protocols, Accounts accounts, DecisionRows rows, EntityManager entities, JdbcClient jdbc, Clock clock) {
+        this.results = results;
+        this.protocols = protocols;
+        this.accounts = accounts;
+        this.rows = rows;
+        this.entities = entities;
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    /** Move elsewhere, keep whatever comes, or follow the proposal again. */
+    public enum Kind { MOVE, LOCK, RELEASE }
+
+    /** A decision as shown. */
+    public record DecisionView(UUID id, Kind kind, Optional<Proposal.Place> place, Optional<Proposal.Place> proposed, String reason, String author, Instant at) {}
+
+    /**
+     * An athlete's place.
+     *
+     * @param place    where the athlete stands now: decided, else proposed; empty where nothing is known
+     * @param decision the decision that holds, if one does
+     * @param last     the last decision about this athlete, which a new one must name
+     * @param outdated whether the proposal has changed since the decision that holds
+     */
+    public record Member(UUID athlete, String name, Proposal proposal, Optional<Proposal.Place> place, Optional<DecisionView> decision,
+            Optional<UUID> last, boolean outdated) {}
+
+    /** A focus with those who work on it. */
+    public record Group(Focus focus, int size, List<Member> members) {}
+
+    public record GroupsView(Screenings.ScreeningView screening, List<Group> groups, List<Member> open) {}
+
+    /**
+     * @param id      made by the client; sending it twice changes nothing
+     * @param basedOn the last decision the client knows about this athlete
+     */
+    public record NewDecision(UUID id, UUID athlete, Kind kind, Optional<Proposal.Place> place, String reason, Optional<UUID> basedOn) {}
+
+    @Transactional(readOnly = true)
+    public GroupsView of(UUID screening) {
+        Results.Screen screen = results.of(screening);
+        Map<UUID, Proposal> proposals = results.proposals(screen);
+        Map<UUID, Decision> last = new HashMap<>();
+        rows.findByScreeningOrderBySequence(screening).forEach(d -> last.put(d.athlete(), d));
+        Map<UUID, String> authors = accounts.names();
+        List<Member> members = screen.athletes().stream()
+                .map(s -> member(s, proposals.get(s.athlete().id()), Optional.ofNullable(last.get(s.athlete().id())), authors))
+                .toList();
+        List<Group> groups = Arrays.stream(Focus.values())
+                .map(f -> group(f, members.stream().filter(m -> m.place().filter(p -> p.focus() == f).isPresent()).toList()))
+                .toList();
+        return new GroupsView(screen.screening(), groups, members.stream().filter(m -> m.place().isEmpty()).toList());
+    }
+
+    private Group group(Focus focus, List<Member> members) {
+        var ladder = protocols.ladders().ladderOf(focus);
+        return new Group(focus, members.size(), members.stream()
+                .sorted(Comparator.comparing((Member m) -> m.place().flatMap(Proposal.Place::rung).flatMap(r -> ladder.flatMap(l -> l.position(r))).orElse(0))
+                        .thenComparing(Member::name))
+                .toList());
+    }
+
+    private static Member member(Results.Screened screened, Proposal proposal, Optional<Decision> last, Map<UUID, String> authors) {
+        Optional<Proposal.Place> proposed = proposal instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
+        Optional<Decision> holding = last.filter(d -> d.kind() != Kind.RELEASE);
+        boolean protect = proposed.filter(p -> p.focus() == Focus.PROTECT).isPresent();
+        // Pain and missing clearance come before any decision that was made without them.
+        Optional<Proposal.Place> place = protect ? proposed : holding.flatMap(Decision::place).or(() -> proposed);
+        return new Member(screened.athlete().id(), screened.athlete().name().full(), proposal, place,
+                holding.map(d -> view(d, authors)), last.map(Decision::id), holding.filter(d -> !d.proposed().equals(proposed)).isPresent());
+    }
+
+    private static DecisionView view(Decision d, Map<UUID, String> authors) {
+        return new DecisionView(d.id(), d.kind(), d.place(), d.proposed(), d.reason(), authors.getOrDefault(d.author(), "?"), d.at());
+    }
+
+    /** What a move would cost, before it is made. */
+    @Transactional(readOnly = true)
+    public Fit fit(UUID screening, UUID athlete, Proposal.Place place) {
+        return Fit.of(find(of(screening), athlete).proposal(), place, protocols.ladders(), protocols.placementRules().costs());
+    }
+
+    /** All decisions about one athlete, newest first. */
+    @Transactional(readOnly = true)
+    public List<DecisionView> decisions(UUID screening, UUID athlete) {
+        find(of(screening), athlete);
+        Map<UUID, String> authors = accounts.names();
+        List<DecisionView> all = new ArrayList<>(rows.findByScreeningAndAthleteOrderBySequence(screening, athlete).stream().map(d -> view(d, authors)).toList());
+        Collections.reverse(all);
+        return all;
+    }
+
+    /** Records a decision, unless somebody else decided meanwhile; then says what. */
+    public Member decide(UUID screening, NewDecision decision) {
+        // One decision about an athlete at a time, whichever instance takes it.
+        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 0))").param("key", screening + "/" + decision.athlete()).query((row, n) -> 0).single();
+        Member now = find(of(screening), decision.athlete());
+        if (now.last().filter(decision.id()::equals).isPresent()) {
+            return now;
+        }
+        if (!now.last().equals(decision.basedOn())) {
+            throw Problem.conflict("decided-meanwhile", "Somebody else decided about this athlete meanwhile. Look at what stands now, then decide again.")
+                    .with("now", decisions(screening, decision.athlete()).stream().findFirst());
+        }
+        String reason = decision.reason().strip();
+        Optional<Proposal.Place> place = switch (decision.kind()) {
+            case MOVE -> {
+                if (reason.isEmpty()) {
+                    throw Problem.invalid("reason-missing", "Say why: a move is kept with its reason.", "reason");
+                }
+                yield Optional.of(possible(screening, decision));
+            }
+            case LOCK -> Optional.of(now.place().orElseThrow(() -> Problem.invalid("no-place", "There is no place to lock yet.", "kind")));
+            case RELEASE -> Optional.empty();
+        };
+        Optional<Proposal.Place> proposed = now.proposal() instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
+        entities.persist(new Decision(decision.id(), screening, decision.athlete(), decision.kind(), place, proposed, reason, Signed.required().account(), clock.instant()));
+        entities.flush();
+        return find(of(screening), decision.athlete());
+    }
+
+    private Proposal.Place possible(UUID screening, NewDecision decision) {
+        Proposal.Place place = decision.place().orElseThrow(() -> Problem.invalid("place-missing", "Say where to: a focus and a rung.", "place"));
+        if (fit(screening, decision.athlete(), place) instanceof Fit.Impossible impossible) {
+            throw Problem.invalid("move-impossible", switch (impossible.because()) {
+                case PROTECTED -> "Pain or a missing clearance comes first: nobody is moved out of Protect here.";
+                case TOO_HARD -> "That rung is more than one too hard for what was seen.";
+                case NO_SUCH_RUNG -> "This focus has no such rung.";
+            }, "place").with("because", impossible.because());
+        }
+        return place;
+    }
+
+    private static Member find(GroupsView view, UUID athlete) {
+        return Stream.concat(view.groups().stream().flatMap(g -> g.members().stream()), view.open().stream())
+                .filter(m -> m.athlete().equals(athlete))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("athlete in this screening"));
+    }
+}

@@ -1,0 +1,3 @@
+/** Protocols by version, ladders and placement rules, as every organisation starts with them. */
+@org.springframework.modulith.ApplicationModule(allowedDependencies = {"platform", "accounts"})
+package rangordnung.server.protocols;

@@ -1,0 +1,187 @@
+package rangordnung.server.results;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
+import rangordnung.core.judgement.Attendance;
+import rangordnung.core.judgement.Change;
+import rangordnung.core.judgement.CriterionResult;
+import rangordnung.core.judgement.Estimate;
+import rangordnung.core.judgement.Fact;
+import rangordnung.core.judgement.Finding;
+import rangordnung.core.judgement.MovementIndex;
+import rangordnung.core.judgement.Ranking;
+import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.judgement.TestResult;
+import rangordnung.core.placement.Placer;
+import rangordnung.core.placement.Proposal;
+import rangordnung.core.protocol.DepthStatus;
+import rangordnung.core.safety.Clearance;
+import rangordnung.core.safety.PainReport;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.protocols.Protocols;
+import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Screenings;
+
+@RestController
+class ResultController {
+
+    /** What a cell of a strip shows: a grade, or one of the states without one. */
+    enum Cell { NONE, SLIGHT, MARKED, SEVERE, NOT_ASSESSABLE, NOT_TESTED, ABSENT, EXCUSED, STOPPED }
+
+    /** One athlete on one line; the cells stand in the order of the columns. */
+    record Strip(UUID athlete, String name, MovementIndex index, boolean pain, boolean refer, boolean flagged, List<Sided<Cell>> cells) {}
+
+    /** A column of the strips. */
+    record StripColumn(String test, String criterion) {}
+
+    record StripsView(Screenings.ScreeningView screening, List<StripColumn> columns, List<Strip> strips) {}
+
+    /** A ranked athlete; {@code low} and {@code high} bound the index. */
+    record RankedAthlete(UUID athlete, String name, int rank, double index, double low, double high, double completeness, Optional<Double> percentile) {}
+
+    record RankedBand(int number, List<RankedAthlete> athletes) {}
+
+    record UnrankedAthlete(UUID athlete, String name, MovementIndex.Reason reason) {}
+
+    record RankingView(Screenings.ScreeningView screening, List<RankedBand> bands, List<UnrankedAthlete> unranked, Optional<Double> typicalDifference) {}
+
+    /** A criterion of one athlete, with its change since the screening before. */
+    record CriterionView(String criterion, Sided<Finding> findings, Optional<Side> direction, Sided<Optional<Change>> changes) {}
+
+    record TestView(
+            String test, boolean voided, List<Fact.Flag> flags, Optional<DepthStatus> depth, Optional<Side> worseSide,
+            Sided<Optional<Estimate>> deviations, List<CriterionView> criteria) {}
+
+    record HistoryPoint(UUID screening, String name, LocalDate heldOn, MovementIndex index) {}
+
+    record AthleteResult(
+            Screenings.ScreeningView screening, UUID athlete, String name, Clearance clearance, Optional<Attendance> attendance,
+            List<PainReport> pains, boolean stopped, boolean refer, MovementIndex index, Optional<Change> change,
+            List<TestView> tests, List<HistoryPoint> history, Proposal proposal) {}
+
+    private final Results results;
+    private final Screenings screenings;
+    private final Rosters rosters;
+    private final Protocols protocols;
+
+    ResultController(Results results, Screenings screenings, Rosters rosters, Protocols protocols) {
+        this.results = results;
+        this.screenings = screenings;
+        this.rosters = rosters;
+        this.protocols = protocols;
+    }
+
+    @GetMapping("/api/screenings/{id}/results")
+    StripsView strips(@PathVariable UUID id) {
+        Results.Screen screen = results.of(id);
+        List<StripColumn> columns = screen.protocol().tests().stream()
+                .flatMap(t -> t.criteria().stream().map(c -> new StripColumn(t.id(), c.id())))
+                .toList();
+        List<Strip> strips = screen.athletes().stream().map(ResultController::strip).toList();
+        return new StripsView(screen.screening(), columns, strips);
+    }
+
+    private static Strip strip(Results.Screened screened) {
+        ScreenResult result = screened.result();
+        List<Sided<Cell>> cells = result.criteria().map(c -> c.findings().map(ResultController::cell)).toList();
+        boolean flagged = result.tests().stream().anyMatch(t -> !t.flags().isEmpty());
+        return new Strip(screened.athlete().id(), screened.athlete().name().full(), result.index(), !result.pains().isEmpty(), result.refer(), flagged, cells);
+    }
+
+    private static Cell cell(Finding finding) {
+        if (finding instanceof Finding.Graded graded) {
+            return Cell.valueOf(graded.grade().name());
+        }
+        return finding instanceof Finding.NotAssessable ? Cell.NOT_ASSESSABLE
+                : finding instanceof Finding.NotTested ? Cell.NOT_TESTED
+                : finding instanceof Finding.Absent ? Cell.ABSENT
+                : finding instanceof Finding.Excused ? Cell.EXCUSED
+                : Cell.STOPPED;
+    }
+
+    /** The ranking, for the lead only: it never leaves their hands. */
+    @GetMapping("/api/screenings/{id}/ranking")
+    RankingView ranking(@PathVariable UUID id) {
+        Results.Screen screen = results.of(id);
+        List<Ranking.Standing> standings = new ArrayList<>();
+        List<UnrankedAthlete> unranked = new ArrayList<>();
+        Map<UUID, MovementIndex.Known> known = new HashMap<>();
+        for (Results.Screened screened : screen.athletes()) {
+            Rosters.Member athlete = screened.athlete();
+            if (screened.result().index() instanceof MovementIndex.Known index) {
+                known.put(athlete.id(), index);
+                standings.add(new Ranking.Standing(athlete.id(), athlete.name().full(), index.estimate()));
+            } else if (screened.result().index() instanceof MovementIndex.Unknown index) {
+                unranked.add(new UnrankedAthlete(athlete.id(), athlete.name().full(), index.reason()));
+            }
+        }
+        Ranking ranking = Ranking.of(standings, screen.protocol().rules());
+        List<RankedBand> bands = ranking.bands().stream()
+                .map(b -> new RankedBand(b.number(), b.members().stream().map(m -> ranked(m, known.get(m.standing().athlete()))).toList()))
+                .toList();
+        return new RankingView(screen.screening(), bands, unranked, ranking.typicalDifference());
+    }
+
+    private static RankedAthlete ranked(Ranking.Placed placed, MovementIndex.Known index) {
+        return new RankedAthlete(placed.standing().athlete(), placed.standing().name(), placed.rank(), index.value(), index.low(), index.high(),
+                index.completeness(), placed.percentile());
+    }
+
+    /** Everything one screening says of one athlete, with its origins, the screening before and the proposal. */
+    @GetMapping("/api/screenings/{id}/results/{athlete}")
+    @Transactional
+    AthleteResult athlete(@PathVariable UUID id, @PathVariable UUID athlete) {
+        Screenings.ScreeningView screening = screenings.visible(id);
+        Rosters.Member member = rosters.members(screening.team()).stream().filter(m -> m.id().equals(athlete)).findFirst()
+                .orElseThrow(() -> Problem.notFound("athlete in this screening"));
+        rosters.log(athlete, "SEEN");
+        List<Screenings.ScreeningView> screened = screenings.upTo(screening);
+        List<ScreenResult> history = results.history(id, athlete);
+        ScreenResult now = history.get(history.size() - 1);
+        Optional<ScreenResult> before = history.size() > 1 ? Optional.of(history.get(history.size() - 2)) : Optional.empty();
+        var protocol = protocols.get(screening.protocol(), screening.protocolVersion());
+        double coverage = protocol.rules().coverage().value();
+        List<HistoryPoint> points = new ArrayList<>();
+        for (int i = 0; i < history.size(); i++) {
+            points.add(new HistoryPoint(screened.get(i).id(), screened.get(i).name(), screened.get(i).heldOn(), history.get(i).index()));
+        }
+        points.sort(Comparator.comparing(HistoryPoint::heldOn));
+        Proposal proposal = new Placer(protocols.ladders(), protocols.placementRules(), protocol.rules()).propose(history, member.clearance());
+        return new AthleteResult(screening, athlete, member.name().full(), member.clearance(), now.attendance(), now.pains(), now.stopped(),
+                now.refer(), now.index(), before.flatMap(b -> change(b.index(), now.index(), coverage)),
+                now.tests().stream().map(t -> test(t, before, coverage)).toList(), points, proposal);
+    }
+
+    private static Optional<Change> change(MovementIndex before, MovementIndex now, double coverage) {
+        return before instanceof MovementIndex.Known b && now instanceof MovementIndex.Known n
+                ? Optional.of(Change.between(b.estimate(), n.estimate(), coverage, true))
+                : Optional.empty();
+    }
+
+    private static TestView test(TestResult test, Optional<ScreenResult> before, double coverage) {
+        Optional<TestResult> earlier = before.flatMap(b -> b.tests().stream().filter(t -> t.test().id().equals(test.test().id())).findFirst());
+        List<CriterionView> criteria = test.criteria().stream()
+                .map(c -> new CriterionView(c.criterion().id(), c.findings(), c.direction(),
+                        Sided.each(side -> change(earlier.flatMap(e -> e.criterion(c.criterion().id())), c, side, coverage))))
+                .toList();
+        return new TestView(test.test().id(), test.voided(), List.copyOf(test.flags()), test.depth(), test.worseSide(), test.deviations(), criteria);
+    }
+
+    private static Optional<Change> change(Optional<CriterionResult> before, CriterionResult now, Side side, double coverage) {
+        return before.flatMap(b -> b.findings().get(side).graded())
+                .flatMap(b -> now.findings().get(side).graded().map(n -> Change.between(
+                        new Estimate(b.deviation(), b.sem()), new Estimate(n.deviation(), n.sem()), coverage, false)));
+    }
+}

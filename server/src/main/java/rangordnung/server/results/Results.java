@@ -1,0 +1,106 @@
+package rangordnung.server.results;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import rangordnung.core.judgement.Entry;
+import rangordnung.core.judgement.Judge;
+import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.placement.Placer;
+import rangordnung.core.placement.Proposal;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.server.protocols.Protocols;
+import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Facts;
+import rangordnung.server.screening.Screenings;
+
+/**
+ * Judges a screening. Each athlete's result is kept beside the last entry of their book and judged again when
+ * the book has grown; what is kept matters only for speed.
+ */
+@Service
+public class Results {
+
+    private static final int KEPT_SCREENINGS = 16;
+
+    private final Screenings screenings;
+    private final Rosters rosters;
+    private final Protocols protocols;
+    private final Facts facts;
+    private final Map<UUID, Judged> kept = java.util.Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<UUID, Judged> eldest) {
+            return size() > KEPT_SCREENINGS;
+        }
+    });
+
+    Results(Screenings screenings, Rosters rosters, Protocols protocols, Facts facts) {
+        this.screenings = screenings;
+        this.rosters = rosters;
+        this.protocols = protocols;
+        this.facts = facts;
+    }
+
+    private record Judged(Facts.BookMark mark, Map<UUID, ScreenResult> results) {}
+
+    /** An athlete with the result of one screening. */
+    public record Screened(Rosters.Member athlete, ScreenResult result) {}
+
+    /** A screening with its protocol and the results of all athletes, by name. */
+    public record Screen(Screenings.ScreeningView screening, Protocol protocol, List<Screened> athletes) {}
+
+    /** The results of all athletes of a screening. */
+    public Screen of(UUID screening) {
+        Screenings.ScreeningView view = screenings.visible(screening);
+        Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
+        Map<UUID, ScreenResult> results = judged(view, protocol);
+        ScreenResult nothing = new Judge(protocol).judge(List.of());
+        return new Screen(view, protocol, rosters.members(view.team()).stream()
+                .map(m -> new Screened(m, results.getOrDefault(m.id(), nothing)))
+                .toList());
+    }
+
+    /** One athlete's results under one protocol, oldest first, up to and including a screening. */
+    public List<ScreenResult> history(UUID screening, UUID athlete) {
+        Screenings.ScreeningView view = screenings.visible(screening);
+        Judge judge = new Judge(protocols.get(view.protocol(), view.protocolVersion()));
+        return screenings.upTo(view).stream().map(s -> judge.judge(facts.book(s.id(), athlete))).toList();
+    }
+
+    /** What is proposed for every athlete of a screening, in the light of the screenings before. */
+    public Map<UUID, Proposal> proposals(Screen screen) {
+        Placer placer = new Placer(protocols.ladders(), protocols.placementRules(), screen.protocol().rules());
+        List<Map<UUID, ScreenResult>> before = screenings.upTo(screen.screening()).stream()
+                .filter(s -> !s.id().equals(screen.screening().id()))
+                .map(s -> judged(s, screen.protocol()))
+                .toList();
+        Map<UUID, Proposal> proposals = new HashMap<>();
+        for (Screened screened : screen.athletes()) {
+            List<ScreenResult> history = new ArrayList<>();
+            before.forEach(results -> Optional.ofNullable(results.get(screened.athlete().id())).ifPresent(history::add));
+            history.add(screened.result());
+            proposals.put(screened.athlete().id(), placer.propose(history, screened.athlete().clearance()));
+        }
+        return proposals;
+    }
+
+    private Map<UUID, ScreenResult> judged(Screenings.ScreeningView screening, Protocol protocol) {
+        Facts.BookMark mark = facts.mark(screening.id());
+        Judged last = kept.get(screening.id());
+        if (last != null && last.mark().equals(mark)) {
+            return last.results();
+        }
+        Judge judge = new Judge(protocol);
+        Map<UUID, ScreenResult> results = new HashMap<>();
+        for (Map.Entry<UUID, List<Entry>> book : facts.books(screening.id()).entrySet()) {
+            results.put(book.getKey(), judge.judge(book.getValue()));
+        }
+        kept.put(screening.id(), new Judged(mark, results));
+        return results;
+    }
+}

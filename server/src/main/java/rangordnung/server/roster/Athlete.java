@@ -1,0 +1,90 @@
+package rangordnung.server.roster;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.time.LocalDate;
+import java.util.Optional;
+import java.util.UUID;
+import org.hibernate.annotations.TenantId;
+import rangordnung.core.body.AthleteName;
+import rangordnung.core.body.Side;
+import rangordnung.core.safety.Clearance;
+
+@Entity
+class Athlete {
+
+    @Id
+    private UUID id;
+
+    @TenantId
+    @Column(name = "organisation_id")
+    private UUID organisation;
+
+    @Column(name = "team_id")
+    private UUID team;
+
+    private String givenName;
+    private String familyName;
+    private LocalDate birthDate;
+    private Double heightCm;
+    private Double massKg;
+    private Double legLengthCm;
+    private String sport;
+
+    @Enumerated(EnumType.STRING)
+    private Side sidePreference;
+
+    @Enumerated(EnumType.STRING)
+    private Clearance clearance;
+
+    private LocalDate clearanceOn;
+    private String clearanceBy;
+
+    @Version
+    private Long version;
+
+    protected Athlete() {}
+
+    Athlete(UUID id, UUID team, AthleteRecord record) {
+        this.id = id;
+        this.team = team;
+        become(record);
+    }
+
+    void become(AthleteRecord record) {
+        AthleteName name = record.name();
+        givenName = name.given();
+        familyName = name.family();
+        birthDate = record.birthDate().orElse(null);
+        heightCm = record.heightCm().orElse(null);
+        massKg = record.massKg().orElse(null);
+        legLengthCm = record.legLengthCm().orElse(null);
+        sport = record.sport().map(AthleteName::clean).filter(s -> !s.isEmpty()).orElse(null);
+        sidePreference = record.sidePreference().orElse(null);
+        clearance = record.clearance();
+        clearanceOn = record.clearedOn().orElse(null);
+        clearanceBy = record.clearedBy().map(AthleteName::clean).filter(s -> !s.isEmpty()).orElse(null);
+    }
+
+    AthleteRecord record() {
+        return new AthleteRecord(givenName, familyName, Optional.ofNullable(birthDate), Optional.ofNullable(heightCm),
+                Optional.ofNullable(massKg), Optional.ofNullable(legLengthCm), Optional.ofNullable(sport),
+                Optional.ofNullable(sidePreference), clearance, Optional.ofNullable(clearanceOn), Optional.ofNullable(clearanceBy));
+    }
+
+    UUID id() {
+        return id;
+    }
+
+    UUID team() {
+        return team;
+    }
+
+    long version() {
+        return version == null ? 0 : version;
+    }
+}

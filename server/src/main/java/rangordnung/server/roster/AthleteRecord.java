@@ -1,0 +1,46 @@
+package rangordnung.server.roster;
+
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Past;
+import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
+import java.util.Optional;
+import rangordnung.core.body.AthleteName;
+import rangordnung.core.body.Side;
+import rangordnung.core.safety.Clearance;
+
+/**
+ * What a roster knows of an athlete, and no more: no medical history stands behind the clearance.
+ *
+ * @param heightCm    standing height, centimetres
+ * @param massKg      kilograms
+ * @param legLengthCm front hip-bone point to inner ankle bone, centimetres
+ * @param clearedOn   date of the clearance
+ * @param clearedBy   role of who cleared, not a name
+ */
+public record AthleteRecord(
+        @NotBlank @Size(max = 80) String givenName,
+        @NotNull @Size(max = 80) String familyName,
+        Optional<@Past LocalDate> birthDate,
+        Optional<@DecimalMin("80") @DecimalMax("250") Double> heightCm,
+        Optional<@DecimalMin("15") @DecimalMax("250") Double> massKg,
+        Optional<@DecimalMin("30") @DecimalMax("140") Double> legLengthCm,
+        Optional<@Size(max = 80) String> sport,
+        Optional<Side> sidePreference,
+        @NotNull Clearance clearance,
+        Optional<LocalDate> clearedOn,
+        Optional<@Size(max = 80) String> clearedBy) {
+
+    /** Only a name; all else unknown. */
+    public static AthleteRecord named(String givenName, String familyName) {
+        return new AthleteRecord(givenName, familyName, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
+                Optional.empty(), Optional.empty(), Clearance.NOT_ASKED, Optional.empty(), Optional.empty());
+    }
+
+    public AthleteName name() {
+        return new AthleteName(givenName, familyName);
+    }
+}

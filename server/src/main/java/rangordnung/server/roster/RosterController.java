@@ -1,0 +1,122 @@
+package rangordnung.server.roster;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestPart;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+@RestController
+class RosterController {
+
+    record NewTeam(@NotBlank @Size(max = 120) String name, @NotNull Rosters.Kind kind) {}
+
+    record TeamView(Rosters.TeamLine team, List<Rosters.AthleteView> athletes) {}
+
+    record ChangedAthlete(long version, @Valid @NotNull AthleteRecord record) {}
+
+    record Pasted(@NotBlank @Size(max = 5_000_000) String text) {}
+
+    record Mapping(@NotNull List<Column> columns) {}
+
+    record Confirmation(@NotNull Map<ImportPlan.Action, Long> expected, boolean leaveOutProblems) {}
+
+    private final Rosters rosters;
+    private final RosterImports imports;
+
+    RosterController(Rosters rosters, RosterImports imports) {
+        this.rosters = rosters;
+        this.imports = imports;
+    }
+
+    @GetMapping("/api/teams")
+    List<Rosters.TeamLine> teams() {
+        return rosters.teams();
+    }
+
+    @PostMapping("/api/teams")
+    @ResponseStatus(HttpStatus.CREATED)
+    Rosters.TeamLine add(@Valid @RequestBody NewTeam team) {
+        return rosters.team(rosters.addTeam(team.name(), team.kind()));
+    }
+
+    @GetMapping("/api/teams/{id}")
+    TeamView team(@PathVariable UUID id) {
+        return new TeamView(rosters.team(id), rosters.athletes(id));
+    }
+
+    @PostMapping("/api/teams/{id}/athletes")
+    @ResponseStatus(HttpStatus.CREATED)
+    Rosters.AthleteView addAthlete(@PathVariable UUID id, @Valid @RequestBody AthleteRecord record) {
+        return rosters.add(id, record);
+    }
+
+    @PutMapping("/api/athletes/{id}")
+    Rosters.AthleteView change(@PathVariable UUID id, @Valid @RequestBody ChangedAthlete changed) {
+        return rosters.change(id, changed.version(), changed.record());
+    }
+
+    @DeleteMapping("/api/athletes/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void erase(@PathVariable UUID id) {
+        rosters.erase(id);
+    }
+
+    @PostMapping(path = "/api/teams/{id}/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    RosterImports.Preview takeFile(@PathVariable UUID id, @RequestPart("file") MultipartFile file) throws IOException {
+        return imports.take(id, file.getOriginalFilename() == null ? "" : file.getOriginalFilename(), file.getBytes());
+    }
+
+    @PostMapping(path = "/api/teams/{id}/imports/pasted", consumes = MediaType.APPLICATION_JSON_VALUE)
+    RosterImports.Preview takeText(@PathVariable UUID id, @Valid @RequestBody Pasted pasted) {
+        return imports.take(id, "", pasted.text().getBytes(StandardCharsets.UTF_8));
+    }
+
+    @PutMapping("/api/imports/{id}/mapping")
+    RosterImports.Preview remap(@PathVariable UUID id, @Valid @RequestBody Mapping mapping) {
+        return imports.remap(id, mapping.columns());
+    }
+
+    @PostMapping("/api/imports/{id}/confirm")
+    RosterImports.Done confirm(@PathVariable UUID id, @Valid @RequestBody Confirmation confirmation) {
+        return imports.confirm(id, confirmation.expected(), confirmation.leaveOutProblems());
+    }
+
+    @GetMapping(path = "/api/teams/{id}/roster.csv", produces = "text/csv")
+    ResponseEntity<byte[]> csv(@PathVariable UUID id) {
+        return file(id, "csv", MediaType.parseMediaType("text/csv;charset=UTF-8"), RosterFiles.csv(records(id)));
+    }
+
+    @GetMapping(path = "/api/teams/{id}/roster.xlsx", produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+    ResponseEntity<byte[]> xlsx(@PathVariable UUID id) {
+        return file(id, "xlsx", MediaType.parseMediaType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"), RosterFiles.xlsx(records(id)));
+    }
+
+    private List<AthleteRecord> records(UUID team) {
+        return rosters.athletes(team).stream().map(Rosters.AthleteView::record).toList();
+    }
+
+    private ResponseEntity<byte[]> file(UUID team, String ending, MediaType type, byte[] bytes) {
+        ContentDisposition attachment = ContentDisposition.attachment().filename(rosters.team(team).name() + "." + ending, StandardCharsets.UTF_8).build();
+        return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, attachment.toString()).contentType(type).body(bytes);
+    }
+}

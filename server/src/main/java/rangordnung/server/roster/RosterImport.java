@@ -1,0 +1,75 @@
+package rangordnung.server.roster;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.TenantId;
+import org.hibernate.type.SqlTypes;
+
+/** A table that was handed in and waits to be confirmed. */
+@Entity
+class RosterImport {
+
+    @Id
+    private UUID id;
+
+    @TenantId
+    @Column(name = "organisation_id")
+    private UUID organisation;
+
+    @Column(name = "team_id")
+    private UUID team;
+
+    private String fileName;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    private String sheet;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    private String mapping;
+
+    private Instant createdAt;
+    private Instant confirmedAt;
+
+    protected RosterImport() {}
+
+    RosterImport(UUID id, UUID team, String fileName, String sheet, String mapping, Instant createdAt) {
+        this.id = id;
+        this.team = team;
+        this.fileName = fileName;
+        this.sheet = sheet;
+        this.mapping = mapping;
+        this.createdAt = createdAt;
+    }
+
+    UUID id() {
+        return id;
+    }
+
+    UUID team() {
+        return team;
+    }
+
+    String sheet() {
+        return sheet;
+    }
+
+    String mapping() {
+        return mapping;
+    }
+
+    void map(String mapping) {
+        this.mapping = mapping;
+    }
+
+    boolean confirmed() {
+        return confirmedAt != null;
+    }
+
+    void confirm(Instant at) {
+        confirmedAt = at;
+    }
+}

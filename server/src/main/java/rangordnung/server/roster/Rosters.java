@@ -1,0 +1,116 @@
+package rangordnung.server.roster;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.body.AthleteName;
+import rangordnung.core.safety.Clearance;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Signed;
+
+/** Teams and athletes, for this and the other features. */
+@Service
+@Transactional
+public class Rosters {
+
+    private final TeamRows teams;
+    private final AthleteRows athletes;
+    private final EntityManager entities;
+    private final Clock clock;
+
+    Rosters(TeamRows teams, AthleteRows athletes, EntityManager entities, Clock clock) {
+        this.teams = teams;
+        this.athletes = athletes;
+        this.entities = entities;
+        this.clock = clock;
+    }
+
+    /** What a roster is of. */
+    public enum Kind { CLASS, TEAM }
+
+    /** A roster in one line; {@code incomplete} athletes miss a birth date or a height. */
+    public record TeamLine(UUID id, String name, Kind kind, long athletes, long incomplete) {}
+
+    /** An athlete with the version that a change must name. */
+    public record AthleteView(UUID id, long version, AthleteRecord record) {}
+
+    /** An athlete as the other features need it. */
+    public record Member(UUID id, String givenName, String familyName, Clearance clearance) {
+        public AthleteName name() {
+            return new AthleteName(givenName, familyName);
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public List<TeamLine> teams() {
+        return teams.lines();
+    }
+
+    @Transactional(readOnly = true)
+    public TeamLine team(UUID id) {
+        return teams.lines().stream().filter(t -> t.id().equals(id)).findFirst().orElseThrow(() -> Problem.notFound("team or class"));
+    }
+
+    public UUID addTeam(String name, Kind kind) {
+        String clean = AthleteName.clean(name);
+        if (teams.existsByName(clean)) {
+            throw Problem.conflict("team-exists", "There is a team or class named “" + clean + "” already.").with("field", "name");
+        }
+        return teams.save(new Team(UUID.randomUUID(), clean, kind)).id();
+    }
+
+    @Transactional(readOnly = true)
+    public List<AthleteView> athletes(UUID team) {
+        team(team);
+        return athletes.findByTeamOrderByGivenNameAscFamilyNameAsc(team).stream().map(Rosters::view).toList();
+    }
+
+    /** The athletes of a team, by name. */
+    @Transactional(readOnly = true)
+    public List<Member> members(UUID team) {
+        return athletes.members(team);
+    }
+
+    @Transactional(readOnly = true)
+    public AthleteView athlete(UUID id) {
+        return athletes.findById(id).map(Rosters::view).orElseThrow(() -> Problem.notFound("athlete"));
+    }
+
+    public AthleteView add(UUID team, AthleteRecord record) {
+        teams.findById(team).orElseThrow(() -> Problem.notFound("team or class"));
+        return view(athletes.save(new Athlete(UUID.randomUUID(), team, record)));
+    }
+
+    /** Changes an athlete; refused with what stands now where somebody was faster. */
+    public AthleteView change(UUID id, long version, AthleteRecord record) {
+        Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
+        if (athlete.version() != version) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else changed this athlete meanwhile. Look at what stands now, then save again.")
+                    .with("now", view(athlete));
+        }
+        athlete.become(record);
+        entities.flush();
+        return view(athlete);
+    }
+
+    /** Erases an athlete with every fact and decision; only the log that it happened stays. */
+    public void erase(UUID id) {
+        Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
+        log(id, "ERASED");
+        athletes.delete(athlete);
+    }
+
+    /** Notes who saw or changed an athlete's data. */
+    public void log(UUID athlete, String action) {
+        Optional<Signed> signed = Signed.current();
+        signed.ifPresent(s -> entities.persist(new AccessLog(s.account(), athlete, action, clock.instant())));
+    }
+
+    static AthleteView view(Athlete athlete) {
+        return new AthleteView(athlete.id(), athlete.version(), athlete.record());
+    }
+}

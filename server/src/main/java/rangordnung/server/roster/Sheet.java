@@ -1,0 +1,133 @@
+package rangordnung.server.roster;
+
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.CsvRecord;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import org.dhatim.fastexcel.reader.Cell;
+import org.dhatim.fastexcel.reader.CellType;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.Row;
+import rangordnung.server.platform.Problem;
+
+/**
+ * A table as it came, before it means anything: header and rows of text.
+ *
+ * @param rows with the line or row number of the file
+ */
+record Sheet(List<String> header, List<Line> rows) {
+
+    static final int MOST_ROWS = 20_000;
+    static final int MOST_COLUMNS = 60;
+
+    record Line(int number, List<String> cells) {
+        String cell(int column) {
+            return column < cells.size() ? cells.get(column).strip() : "";
+        }
+    }
+
+    /** Reads a spreadsheet or a text with separators, whichever it is. */
+    static Sheet read(byte[] bytes) {
+        List<Line> lines = bytes.length > 3 && bytes[0] == 'P' && bytes[1] == 'K' ? spreadsheet(bytes) : text(decode(bytes));
+        List<Line> filled = lines.stream().filter(l -> l.cells().stream().anyMatch(c -> !c.isBlank())).toList();
+        if (filled.isEmpty()) {
+            throw Problem.invalid("empty-file", "There is nothing in it. The first line names the columns, each further line is an athlete.", "file");
+        }
+        if (filled.size() > MOST_ROWS) {
+            throw Problem.invalid("too-many-rows", "More than " + MOST_ROWS + " rows. Split the file.", "file");
+        }
+        return new Sheet(filled.get(0).cells().stream().map(String::strip).toList(), filled.subList(1, filled.size()));
+    }
+
+    /** UTF-8 or UTF-16 by their mark; else UTF-8 where the bytes allow it, else Windows-1252. */
+    static String decode(byte[] bytes) {
+        if (starts(bytes, 0xEF, 0xBB, 0xBF)) {
+            return new String(bytes, 3, bytes.length - 3, StandardCharsets.UTF_8);
+        }
+        if (starts(bytes, 0xFF, 0xFE) || starts(bytes, 0xFE, 0xFF)) {
+            return new String(bytes, StandardCharsets.UTF_16);
+        }
+        try {
+            return StandardCharsets.UTF_8.newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .onUnmappableCharacter(CodingErrorAction.REPORT)
+                    .decode(ByteBuffer.wrap(bytes)).toString();
+        } catch (CharacterCodingException e) {
+            return new String(bytes, Charset.forName("windows-1252"));
+        }
+    }
+
+    private static boolean starts(byte[] bytes, int... mark) {
+        for (int i = 0; i < mark.length; i++) {
+            if (i >= bytes.length || (bytes[i] & 0xFF) != mark[i]) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static List<Line> text(String text) {
+        if (text.indexOf('\0') >= 0) {
+            throw Problem.invalid("not-a-table", "This is neither text with separators nor a spreadsheet. Save it as CSV or XLSX.", "file");
+        }
+        try (CsvReader<CsvRecord> reader = CsvReader.builder().fieldSeparator(separator(text)).extraFieldStrategy(FieldMismatchStrategy.IGNORE).missingFieldStrategy(FieldMismatchStrategy.IGNORE).ofCsvRecord(text)) {
+            List<Line> lines = new ArrayList<>();
+            for (CsvRecord row : reader) {
+                lines.add(new Line((int) row.getStartingLineNumber(), limited(row.getFields(), (int) row.getStartingLineNumber())));
+            }
+            return lines;
+        } catch (CsvParseException e) {
+            throw Problem.invalid("broken-quotes", "A quotation mark that opens is not closed: " + e.getMessage(), "file");
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    /** The separator that stands most often in the first line. */
+    private static char separator(String text) {
+        String first = text.lines().filter(l -> !l.isBlank()).findFirst().orElse("");
+        return Stream.of(';', '\t', ',')
+                .max(java.util.Comparator.comparingLong(s -> first.chars().filter(c -> c == s).count()))
+                .orElse(',');
+    }
+
+    private static List<Line> spreadsheet(byte[] bytes) {
+        try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes)); Stream<Row> rows = book.getFirstSheet().openStream()) {
+            List<Line> lines = new ArrayList<>();
+            rows.limit(MOST_ROWS + 2L).forEach(row -> lines.add(new Line(row.getRowNum(),
+                    limited(row.stream().map(Sheet::cellText).toList(), row.getRowNum()))));
+            return lines;
+        } catch (Problem e) {
+            throw e;
+        } catch (IOException | RuntimeException e) {
+            throw Problem.invalid("broken-spreadsheet", "The spreadsheet cannot be read. Open it, save it as XLSX again, or save it as CSV.", "file");
+        }
+    }
+
+    private static String cellText(Cell cell) {
+        if (cell == null || cell.getType() == CellType.EMPTY || cell.getType() == CellType.ERROR) {
+            return "";
+        }
+        if (cell.getType() == CellType.NUMBER && cell.getDataFormatString() != null && cell.getDataFormatString().matches(".*[dDyY].*")) {
+            return cell.asDate().toLocalDate().toString();
+        }
+        return cell.getText();
+    }
+
+    private static List<String> limited(List<String> cells, int number) {
+        if (cells.size() > MOST_COLUMNS) {
+            throw Problem.invalid("too-many-columns", "Row " + number + " has more than " + MOST_COLUMNS + " columns.", "file");
+        }
+        return cells;
+    }
+}

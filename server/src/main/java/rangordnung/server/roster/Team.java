@@ -1,0 +1,50 @@
+package rangordnung.server.roster;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.util.UUID;
+import org.hibernate.annotations.TenantId;
+
+/** A roster: a school class or a club's team. */
+@Entity
+class Team {
+
+    @Id
+    private UUID id;
+
+    @TenantId
+    @Column(name = "organisation_id")
+    private UUID organisation;
+
+    private String name;
+
+    @Enumerated(EnumType.STRING)
+    private Rosters.Kind kind;
+
+    @Version
+    private Long version;
+
+    protected Team() {}
+
+    Team(UUID id, String name, Rosters.Kind kind) {
+        this.id = id;
+        this.name = name;
+        this.kind = kind;
+    }
+
+    UUID id() {
+        return id;
+    }
+
+    String name() {
+        return name;
+    }
+
+    Rosters.Kind kind() {
+        return kind;
+    }
+}

@@ -1,0 +1,33 @@
+package rangordnung.server.screening;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+interface FactRows extends Repository<FactRow, UUID> {
+
+    /** A fact without what judging does not need. */
+    record Line(UUID id, UUID athlete, long sequence, UUID supersedes, String body, UUID author, java.time.Instant deviceAt) {}
+
+    /** A book's state: it changes with every fact that is added or erased. */
+    record Mark(long count, Long last) {}
+
+    void saveAll(Iterable<FactRow> facts);
+
+    List<FactRow> findByIdIn(Collection<UUID> ids);
+
+    @Query("""
+            select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
+            from FactRow f where f.screening = :screening order by f.athlete, f.sequence""")
+    List<Line> ofScreening(UUID screening);
+
+    @Query("""
+            select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
+            from FactRow f where f.screening = :screening and f.athlete = :athlete order by f.sequence""")
+    List<Line> ofAthlete(UUID screening, UUID athlete);
+
+    @Query("select new rangordnung.server.screening.FactRows$Mark(count(f), max(f.sequence)) from FactRow f where f.screening = :screening")
+    Mark mark(UUID screening);
+}

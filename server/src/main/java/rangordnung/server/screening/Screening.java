@@ -1,0 +1,49 @@
+package rangordnung.server.screening;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.UUID;
+import org.hibernate.annotations.TenantId;
+
+/** One screening of one roster on one day under one protocol version. */
+@Entity
+class Screening {
+
+    @Id
+    private UUID id;
+
+    @TenantId
+    @Column(name = "organisation_id")
+    private UUID organisation;
+
+    @Column(name = "team_id")
+    private UUID team;
+
+    private String name;
+    private LocalDate heldOn;
+
+    @Column(name = "protocol_id")
+    private String protocol;
+
+    private int protocolVersion;
+    private Instant createdAt;
+
+    protected Screening() {}
+
+    Screening(UUID id, UUID team, String name, LocalDate heldOn, String protocol, int protocolVersion, Instant createdAt) {
+        this.id = id;
+        this.team = team;
+        this.name = name;
+        this.heldOn = heldOn;
+        this.protocol = protocol;
+        this.protocolVersion = protocolVersion;
+        this.createdAt = createdAt;
+    }
+
+    Screenings.ScreeningView view() {
+        return new Screenings.ScreeningView(id, team, name, heldOn, protocol, protocolVersion);
+    }
+}

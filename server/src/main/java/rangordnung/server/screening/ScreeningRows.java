@@ -1,0 +1,21 @@
+package rangordnung.server.screening;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+interface ScreeningRows extends Repository<Screening, UUID> {
+
+    Screening save(Screening screening);
+
+    Optional<Screening> findById(UUID id);
+
+    List<Screening> findAllByOrderByHeldOnDescCreatedAtDesc();
+
+    List<Screening> findByTeamOrderByHeldOnAscCreatedAtAsc(UUID team);
+
+    @Query("select s from Screening s join ScreeningRater r on r.screening = s.id where r.account = :account order by s.heldOn desc")
+    List<Screening> invitedTo(UUID account);
+}

@@ -1,0 +1,91 @@
+package rangordnung.server.screening;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Signed;
+import rangordnung.server.protocols.Protocols;
+import rangordnung.server.roster.Rosters;
+
+/** Screenings and who may see them. */
+@Service
+@Transactional
+public class Screenings {
+
+    private final ScreeningRows rows;
+    private final ScreeningRaterRows raters;
+    private final Rosters rosters;
+    private final Protocols protocols;
+    private final Accounts accounts;
+    private final Clock clock;
+
+    Screenings(ScreeningRows rows, ScreeningRaterRows raters, Rosters rosters, Protocols protocols, Accounts accounts, Clock clock) {
+        this.rows = rows;
+        this.raters = raters;
+        this.rosters = rosters;
+        this.protocols = protocols;
+        this.accounts = accounts;
+        this.clock = clock;
+    }
+
+    public record ScreeningView(UUID id, UUID team, String name, LocalDate heldOn, String protocol, int protocolVersion) {}
+
+    public ScreeningView add(UUID team, String name, LocalDate heldOn, String protocol, int version) {
+        rosters.team(team);
+        protocols.get(protocol, version);
+        return rows.save(new Screening(UUID.randomUUID(), team, name.strip(), heldOn, protocol, version, clock.instant())).view();
+    }
+
+    /** All screenings for a lead; for a rater those they are invited to. Newest first. */
+    @Transactional(readOnly = true)
+    public List<ScreeningView> visible() {
+        Signed signed = Signed.required();
+        List<Screening> found = signed.role() == Signed.Role.LEAD ? rows.findAllByOrderByHeldOnDescCreatedAtDesc() : rows.invitedTo(signed.account());
+        return found.stream().map(Screening::view).toList();
+    }
+
+    /** A screening, if the one who asks may see it; else it does not exist. */
+    @Transactional(readOnly = true)
+    public ScreeningView visible(UUID id) {
+        Signed signed = Signed.required();
+        boolean may = signed.role() == Signed.Role.LEAD || raters.existsByScreeningAndAccount(id, signed.account());
+        return rows.findById(id).filter(s -> may).map(Screening::view).orElseThrow(() -> Problem.notFound("screening"));
+    }
+
+    /** The screenings of a roster under the same protocol up to and including one, oldest first. */
+    @Transactional(readOnly = true)
+    public List<ScreeningView> upTo(ScreeningView last) {
+        return rows.findByTeamOrderByHeldOnAscCreatedAtAsc(last.team()).stream()
+                .map(Screening::view)
+                .filter(s -> s.protocol().equals(last.protocol()) && s.protocolVersion() == last.protocolVersion())
+                .takeWhile(s -> !s.heldOn().isAfter(last.heldOn()))
+                .filter(s -> s.heldOn().isBefore(last.heldOn()) || s.id().equals(last.id()))
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public Set<UUID> raters(UUID screening) {
+        visible(screening);
+        return raters.findByScreening(screening).stream().map(ScreeningRater::account).collect(Collectors.toSet());
+    }
+
+    /** Sets who else may score in a screening. */
+    public void invite(UUID screening, Set<UUID> invited) {
+        visible(screening);
+        Set<UUID> known = accounts.all().stream().map(Accounts.AccountView::id).collect(Collectors.toSet());
+        if (!known.containsAll(invited)) {
+            throw Problem.invalid("unknown-account", "One of the accounts is not of this organisation.", "accounts");
+        }
+        List<ScreeningRater> present = raters.findByScreening(screening);
+        raters.deleteAll(present.stream().filter(r -> !invited.contains(r.account())).toList());
+        Set<UUID> kept = present.stream().map(ScreeningRater::account).collect(Collectors.toSet());
+        invited.stream().filter(a -> !kept.contains(a)).forEach(a -> raters.save(new ScreeningRater(screening, a)));
+    }
+}

@@ -1,0 +1,3 @@
+/** Screenings, who may score in them, and the append-only book of facts. */
+@org.springframework.modulith.ApplicationModule(allowedDependencies = {"platform", "accounts", "roster", "protocols"})
+package rangordnung.server.screening;

@@ -1,0 +1,60 @@
+package rangordnung.server.today;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RestController;
+import rangordnung.core.judgement.MovementIndex;
+import rangordnung.server.platform.Signed;
+import rangordnung.server.results.Results;
+import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Screenings;
+
+@RestController
+class TodayController {
+
+    /**
+     * How far a screening is.
+     *
+     * @param done    athletes with an index, a stop or a check-in that excuses them
+     * @param stopped athletes whom pain stopped: somebody has to look after them
+     */
+    record Due(Screenings.ScreeningView screening, String team, int athletes, int done, int waiting, int stopped) {}
+
+    record TodayView(List<Due> screenings, List<Rosters.TeamLine> teams) {}
+
+    private final Screenings screenings;
+    private final Rosters rosters;
+    private final Results results;
+
+    TodayController(Screenings screenings, Rosters rosters, Results results) {
+        this.screenings = screenings;
+        this.rosters = rosters;
+        this.results = results;
+    }
+
+    /** For a lead everything; for a rater the screenings they are invited to, and no rosters. */
+    @GetMapping("/api/today")
+    TodayView today() {
+        List<Rosters.TeamLine> teams = rosters.teams();
+        Map<UUID, String> names = new HashMap<>();
+        teams.forEach(t -> names.put(t.id(), t.name()));
+        List<Due> due = screenings.visible().stream().map(s -> due(results.of(s.id()), names.getOrDefault(s.team(), ""))).toList();
+        return new TodayView(due, Signed.required().role() == Signed.Role.LEAD ? teams : List.of());
+    }
+
+    private static Due due(Results.Screen screen, String team) {
+        int done = 0;
+        int stopped = 0;
+        for (Results.Screened screened : screen.athletes()) {
+            boolean known = screened.result().index() instanceof MovementIndex.Known;
+            boolean excused = screened.result().index() instanceof MovementIndex.Unknown unknown
+                    && unknown.reason() != MovementIndex.Reason.NOT_TESTED && unknown.reason() != MovementIndex.Reason.TOO_INCOMPLETE;
+            done += known || excused || screened.result().tests().stream().anyMatch(t -> t.voided()) ? 1 : 0;
+            stopped += screened.result().stopped() ? 1 : 0;
+        }
+        return new Due(screen.screening(), team, screen.athletes().size(), done, screen.athletes().size() - done, stopped);
+    }
+}
