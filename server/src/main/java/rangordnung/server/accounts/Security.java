@@ -28,7 +28,7 @@ class Security {
     SecurityFilterChain chain(HttpSecurity http) throws Exception {
         return http
                 .authorizeHttpRequests(requests -> requests
-                        .requestMatchers(HttpMethod.GET, "/", "/index.html", "/icon.svg", "/theme.js", "/assets/**", "/actuator/health", "/v3/api-docs/**", "/api/session").permitAll()
+                        .requestMatchers(HttpMethod.GET, "/", "/index.html", "/icon.svg", "/theme.js", "/assets/**", "/actuator/health/**", "/v3/api-docs/**", "/api/session").permitAll()
                         .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup").permitAll()
                         .requestMatchers(HttpMethod.DELETE, "/api/session").permitAll()
                         .requestMatchers("/error").permitAll()

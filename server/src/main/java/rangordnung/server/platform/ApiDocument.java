@@ -2,6 +2,7 @@ package rangordnung.server.platform;
 
 import com.fasterxml.jackson.databind.JavaType;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.type.TypeFactory;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
@@ -12,22 +13,30 @@ import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
+import io.swagger.v3.oas.models.servers.Server;
 import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
 import java.util.Iterator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.security.web.csrf.CsrfToken;
 
 /** The OpenAPI document: generated from the records, with sealed families, and required unless optional. */
 @Configuration
 class ApiDocument {
 
+    static {
+        SpringDocUtils.getConfig().addRequestWrapperToIgnore(CsrfToken.class);
+    }
+
     @Bean
     OpenAPI document() {
-        return new OpenAPI().info(new Info().title("Rangordnung").version("1"));
+        return new OpenAPI().info(new Info().title("Rangordnung").version("1")).servers(List.of(new Server().url("/")));
     }
 
     @Bean
@@ -48,6 +57,7 @@ class ApiDocument {
     /** Adds to each record what its type says: which components are always there, and its kind. */
     static final class Records implements ModelConverter {
 
+        private static final String REFERENCE = "#/components/schemas/";
         private final ObjectMapper mapper = Json31.mapper();
 
         @Override
@@ -62,27 +72,36 @@ class ApiDocument {
                 return family(raw, context);
             }
             Schema resolved = chain.next().resolve(asked, context, chain);
-            Schema model = raw.isRecord() ? context.getDefinedModels().get(CoreTypes.schemaName(raw)) : null;
-            if (model != null && model.getProperties() != null) {
-                model.setRequired(required(raw, model));
+            if (raw.isRecord() && resolved != null && resolved.get$ref() != null) {
+                complete(type, context.getDefinedModels().get(resolved.get$ref().substring(REFERENCE.length())));
             }
             return resolved;
         }
 
-        private static List<String> required(Class<?> record, Schema<?> model) {
+        @SuppressWarnings({"rawtypes", "unchecked"})
+        private static void complete(JavaType type, Schema model) {
+            if (model == null) {
+                return;
+            }
+            if (model.getProperties() == null) {
+                model.setProperties(new LinkedHashMap<>());
+            }
             List<String> required = new ArrayList<>();
-            for (RecordComponent component : record.getRecordComponents()) {
-                if (!Optional.class.equals(component.getType()) && model.getProperties().containsKey(component.getName())) {
+            for (RecordComponent component : type.getRawClass().getRecordComponents()) {
+                JavaType bound = type.getBindings().findBoundType(component.getGenericType().getTypeName());
+                Class<?> is = bound == null ? component.getType() : bound.getRawClass();
+                if (!Optional.class.equals(is) && model.getProperties().containsKey(component.getName())) {
                     required.add(component.getName());
                 }
             }
-            if (CoreTypes.member(record)) {
+            if (CoreTypes.member(type.getRawClass())) {
                 StringSchema kind = new StringSchema();
-                kind.addEnumItem(CoreTypes.kind(record));
+                kind.addEnumItem(CoreTypes.kind(type.getRawClass()));
                 model.addProperty(CoreTypes.DISCRIMINATOR, kind);
                 required.add(CoreTypes.DISCRIMINATOR);
             }
-            return required;
+            model.setTypes(Set.of("object"));
+            model.setRequired(required);
         }
 
         @SuppressWarnings({"rawtypes", "unchecked"})
@@ -92,18 +111,17 @@ class ApiDocument {
                 Schema union = new Schema<>();
                 context.defineModel(name, union);
                 for (Class<?> member : CoreTypes.members(family)) {
-                    Schema resolved = context.resolve(new AnnotatedType(member).resolveAsRef(true));
-                    if (resolved.get$ref() == null) {
-                        // a record without components is inlined by the resolver
-                        resolved = new Schema<>().types(Set.of("object")).properties(new java.util.LinkedHashMap<>());
-                        resolved.setRequired(required(member, resolved));
-                        context.defineModel(CoreTypes.schemaName(member), resolved);
-                        resolved = new Schema<>().$ref("#/components/schemas/" + CoreTypes.schemaName(member));
+                    context.resolve(new AnnotatedType(member).resolveAsRef(true));
+                    // A record without components is not defined by the resolver itself.
+                    if (!context.getDefinedModels().containsKey(CoreTypes.schemaName(member))) {
+                        context.defineModel(CoreTypes.schemaName(member), new Schema<>());
                     }
+                    complete(TypeFactory.defaultInstance().constructType(member), context.getDefinedModels().get(CoreTypes.schemaName(member)));
+                    Schema resolved = new Schema<>().$ref(REFERENCE + CoreTypes.schemaName(member));
                     union.addOneOfItem(resolved);
                 }
             }
-            return new Schema<>().$ref("#/components/schemas/" + name);
+            return new Schema<>().$ref(REFERENCE + name);
         }
     }
 }
