@@ -1,6 +1,7 @@
 package rangordnung.core.judgement;
 
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -23,12 +24,21 @@ public record Entry(UUID id, long sequence, Optional<UUID> supersedes, Fact fact
         supersedes = supersedes == null ? Optional.empty() : supersedes;
     }
 
-    /** The entries that stand: none superseded, none taken back, in the order of the book. */
+    /**
+     * The entries that stand, in the order of the book: neither corrected nor taken back. Taking a correction
+     * back restores what it had corrected.
+     */
     public static List<Entry> standing(List<Entry> all) {
-        Set<UUID> superseded = all.stream().flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());
-        return all.stream()
-                .filter(e -> !superseded.contains(e.id()) && !(e.fact() instanceof Fact.Withdrawn))
-                .sorted(Comparator.comparingLong(Entry::sequence))
-                .toList();
+        List<Entry> book = all.stream().sorted(Comparator.comparingLong(Entry::sequence)).toList();
+        Set<UUID> takenBack = new HashSet<>();
+        for (int i = book.size() - 1; i >= 0; i--) {
+            Entry entry = book.get(i);
+            if (entry.fact() instanceof Fact.Withdrawn && !takenBack.contains(entry.id())) {
+                entry.supersedes().ifPresent(takenBack::add);
+            }
+        }
+        List<Entry> written = book.stream().filter(e -> !(e.fact() instanceof Fact.Withdrawn) && !takenBack.contains(e.id())).toList();
+        Set<UUID> corrected = written.stream().flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());
+        return written.stream().filter(e -> !corrected.contains(e.id())).toList();
     }
 }

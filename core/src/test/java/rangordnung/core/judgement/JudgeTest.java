@@ -157,6 +157,9 @@ class JudgeTest {
         Book undone = Book.squat().mark("arch L SEVERE").supersedeLast(Optional.empty()).close(View.FRONT);
         assertThat(grade(undone.judged(), "arch", Side.LEFT)).isEqualTo(Grade.NONE);
 
+        Book restored = corrected.supersedeLast(Optional.empty());
+        assertThat(grade(restored.judged(), "arch", Side.LEFT)).as("the correction is taken back").isEqualTo(Grade.SEVERE);
+
         List<Entry> shuffled = new java.util.ArrayList<>(undone.entries());
         java.util.Collections.reverse(shuffled);
         assertThat(new Judge(StandardFloor.PROTOCOL).judge(shuffled)).isEqualTo(undone.judged());

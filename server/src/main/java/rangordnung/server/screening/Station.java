@@ -1,5 +1,6 @@
 package rangordnung.server.screening;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -12,6 +13,7 @@ import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.View;
 import rangordnung.core.safety.Clearance;
+import rangordnung.core.safety.PainReport;
 import rangordnung.core.safety.StopRules;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
@@ -37,7 +39,8 @@ class Station {
 
     record Queued(UUID id, String shortName, State state) {}
 
-    record StationView(Screenings.ScreeningView screening, Protocol protocol, List<Queued> queue) {}
+    /** @param stoppingSigns signs that stop a screen at once, for a station without a network */
+    record StationView(Screenings.ScreeningView screening, Protocol protocol, List<PainReport.Sign> stoppingSigns, List<Queued> queue) {}
 
     StationView of(UUID screening) {
         Screenings.ScreeningView view = screenings.visible(screening);
@@ -46,7 +49,7 @@ class Station {
         List<Queued> queue = rosters.members(view.team()).stream()
                 .map(m -> new Queued(m.id(), m.name().shortened(), state(protocol, m.clearance(), books.getOrDefault(m.id(), List.of()))))
                 .toList();
-        return new StationView(view, protocol, queue);
+        return new StationView(view, protocol, Arrays.stream(PainReport.Sign.values()).filter(PainReport.Sign::stops).toList(), queue);
     }
 
     private static State state(Protocol protocol, Clearance clearance, List<Entry> book) {

@@ -1,0 +1,13 @@
+// Installs the packages when the lock file is newer than what is installed, and compiles the words.
+import { spawnSync } from 'node:child_process';
+import { existsSync, statSync } from 'node:fs';
+
+const run = (command, ...args) => {
+  const { status } = spawnSync(command, args, { stdio: 'inherit' });
+  if (status !== 0) process.exit(status ?? 1);
+};
+const installed = 'node_modules/.package-lock.json';
+if (!existsSync(installed) || statSync(installed).mtimeMs < statSync('package-lock.json').mtimeMs) {
+  run('npm', 'ci', '--no-audit', '--no-fund');
+}
+run('npm', 'run', '--silent', 'words');

@@ -1,0 +1,53 @@
+// Runs every check of the interface and writes what passed as test reports, so that nothing goes uncounted.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+
+const checks = {
+  'no lint warning': ['npx', 'eslint', '.', '--max-warnings', '0'],
+  'code is formatted': ['npx', 'prettier', '--check', '--log-level', 'warn', '.'],
+  'types fit': [
+    'npx',
+    'svelte-check',
+    '--tsconfig',
+    './tsconfig.json',
+    '--fail-on-warnings',
+    '--output',
+    'machine',
+  ],
+  'unit tests': [
+    'npx',
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=junit',
+    '--outputFile=target/vitest.xml',
+  ],
+};
+mkdirSync('target', { recursive: true });
+const cases = Object.entries(checks).map(([name, [command, ...args]]) => {
+  const { status, stdout, stderr } = spawnSync(command, args, { encoding: 'utf8' });
+  if (status !== 0) console.error(`${name}: failed\n${stdout}\n${stderr}`);
+  return { name, failed: status !== 0 };
+});
+const fresh = spawnSync('npx', ['openapi-typescript', 'api/openapi.json'], { encoding: 'utf8' });
+const same =
+  fresh.status === 0 &&
+  fresh.stdout.trim() === readFileSync('src/lib/api/schema.d.ts', 'utf8').trim();
+if (!same) console.error('src/lib/api/schema.d.ts is not what api/openapi.json gives: npm run api');
+cases.push({ name: 'types of the API are generated', failed: !same });
+const words = ['en', 'de'].map((locale) =>
+  Object.keys(JSON.parse(readFileSync(`messages/${locale}.json`, 'utf8')))
+    .sort()
+    .join(),
+);
+if (words[0] !== words[1])
+  console.error('messages/en.json and messages/de.json do not have the same keys');
+cases.push({ name: 'every message is there in both languages', failed: words[0] !== words[1] });
+const body = cases
+  .filter(({ name }) => name !== 'unit tests')
+  .map(({ name, failed }) => `<testcase name="${name}">${failed ? '<failure />' : ''}</testcase>`);
+writeFileSync(
+  'target/checks.xml',
+  `<testsuite name="web checks">\n${body.join('\n')}\n</testsuite>\n`,
+);
+process.exit(cases.some(({ failed }) => failed) ? 1 : 0);

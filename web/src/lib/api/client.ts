@@ -1,0 +1,56 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+
+/** What the server says when it refuses: problem details with a stable code and a plain sentence. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    sentence: string,
+    readonly details: Record<string, unknown> = {},
+  ) {
+    super(sentence);
+  }
+
+  /** Whether nothing reached the server, so that trying again may help. */
+  get offline(): boolean {
+    return this.status === 0 || this.status >= 502;
+  }
+}
+
+const token: Middleware = {
+  onRequest({ request }) {
+    const found = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
+    if (found && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', found);
+  },
+};
+
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: (request) => fetch(request) });
+api.use(token);
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** The data of an answer, or a Problem. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch {
+    throw new Problem(0, 'offline', '');
+  }
+  if (answer.response.ok) return answer.data as T;
+  const detail = (typeof answer.error === 'object' ? answer.error : {}) as Record<string, unknown>;
+  throw new Problem(
+    answer.response.status,
+    typeof detail['code'] === 'string' ? detail['code'] : `http-${answer.response.status}`,
+    typeof detail['detail'] === 'string' ? detail['detail'] : '',
+    detail,
+  );
+}
+
+/** Refreshes the token against forged requests, which comes with the session's state. */
+export function session(): Promise<Schemas['SessionControllerSessionState']> {
+  return ask(api.GET('/api/session'));
+}

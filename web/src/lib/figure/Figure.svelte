@@ -1,0 +1,158 @@
+<script lang="ts">
+  import { m } from '../paraglide/messages';
+  import { cellWord, sideWord, viewWord, type Cell, type View } from '../words/judgement';
+  import { SPOTS, type Spot } from './spots';
+
+  interface Props {
+    view: View;
+    /** What a spot shows; null where the criterion is not part of the test. */
+    cell: (spot: Spot) => Cell | null;
+    name: (criterion: string) => string;
+    tap?: (spot: Spot) => void;
+  }
+  let { view, cell, name, tap }: Props = $props();
+
+  const spots = $derived(
+    SPOTS[view].map((spot) => ({ spot, cell: cell(spot) })).filter((s) => s.cell !== null),
+  );
+  const strokes = (c: Cell) => ({ SLIGHT: 1, MARKED: 2, SEVERE: 3 })[c as string] ?? 0;
+  const label = (spot: Spot, c: Cell) =>
+    `${name(spot.criterion)}${spot.side ? ` ${sideWord[spot.side]()}` : ''}: ${cellWord[c]()}`;
+</script>
+
+{#snippet mark(spot: Spot, c: Cell)}
+  {@const n = strokes(c)}
+  <circle class={['spot', n && 'full']} cx={spot.x} cy={spot.y} r="17" />
+  {#if n}
+    {#each Array.from({ length: n }, (_, i) => i) as i (i)}
+      <path class="stroke" d="M{spot.x + (i - (n - 1) / 2) * 8} {spot.y - 9}v18" />
+    {/each}
+  {:else if c === 'NOT_ASSESSABLE'}
+    <rect class="hollow" x={spot.x - 7} y={spot.y - 7} width="14" height="14" />
+  {:else}
+    <circle class="dot" cx={spot.x} cy={spot.y} r="2.6" />
+  {/if}
+{/snippet}
+
+<svg
+  class="figure"
+  viewBox="0 0 240 330"
+  role="group"
+  aria-label={m.figure({ view: viewWord[view]() })}
+>
+  <path class="floor" d="M8 316H232" />
+  <g class="body">
+    {#if view === 'SIDE'}
+      <circle cx="134" cy="92" r="19" />
+      <path d="M112 126 66 204 142 226 104 288" />
+      <path d="M112 126 176 34" />
+      <path d="M104 288 84 310h62l-24-15z" />
+    {:else}
+      <circle cx="120" cy="66" r="19" />
+      <path d="M90 104 74 20M150 104 166 20" />
+      <path d="M90 104h60L143 178H97z" />
+      <path d="M101 182 62 222 84 288M139 182 178 222 156 288" />
+      <path d="M84 288 66 312h30l-4-22zM156 288 174 312h-30l4-22z" />
+    {/if}
+  </g>
+  {#if view !== 'SIDE'}
+    <text class="letter" x="12" y="60">{view === 'FRONT' ? m.letter_right() : m.letter_left()}</text
+    >
+    <text class="letter" x="212" y="60"
+      >{view === 'FRONT' ? m.letter_left() : m.letter_right()}</text
+    >
+    <path class="arrow" d="M46 172h-2m-36 0l8-6m-8 6l8 6M194 172h2m36 0l-8-6m8 6l-8 6" />
+  {:else}
+    <text class="letter small" x="46" y="328">{m.letter_left()}</text>
+    <text class="letter small" x="94" y="328">{m.letter_right()}</text>
+  {/if}
+  {#each spots as { spot, cell: c } (`${spot.criterion}${spot.side ?? ''}`)}
+    {#if tap}
+      <g
+        role="button"
+        tabindex="0"
+        class="tap"
+        data-spot="{spot.criterion} {spot.side ?? ''}"
+        aria-label={label(spot, c!)}
+        onclick={() => tap(spot)}
+        onkeydown={(e) =>
+          (e.key === 'Enter' || e.key === ' ') &&
+          (e.preventDefault(), e.stopPropagation(), tap(spot))}
+      >
+        <circle class="reach" cx={spot.x} cy={spot.y} r="21" />
+        {@render mark(spot, c!)}
+      </g>
+    {:else if c !== 'NONE'}
+      <g role="img" aria-label={label(spot, c!)}>{@render mark(spot, c!)}</g>
+    {/if}
+  {/each}
+</svg>
+
+<style>
+  .figure {
+    display: block;
+    width: 100%;
+    height: 100%;
+    touch-action: manipulation;
+    user-select: none;
+  }
+  .body {
+    fill: none;
+    stroke: var(--color-base-content);
+    stroke-width: 7;
+    stroke-linejoin: round;
+    stroke-linecap: round;
+    opacity: 0.8;
+  }
+  .floor {
+    stroke: var(--color-accent);
+    stroke-width: 4;
+  }
+  .arrow {
+    fill: none;
+    stroke: var(--color-base-content);
+    stroke-width: 2;
+    opacity: 0.7;
+  }
+  .letter {
+    font: 600 22px var(--font-sign);
+    fill: var(--color-base-content);
+  }
+  .letter.small {
+    font-size: 14px;
+  }
+  .reach {
+    fill: transparent;
+  }
+  .spot {
+    fill: var(--color-base-100);
+    stroke: var(--color-base-content);
+    stroke-width: 1.6;
+    stroke-dasharray: 3 3;
+  }
+  .full {
+    fill: var(--color-base-content);
+    stroke-dasharray: none;
+  }
+  .stroke {
+    stroke: var(--color-base-100);
+    stroke-width: 4.5;
+  }
+  .dot {
+    fill: var(--color-base-content);
+  }
+  .hollow {
+    fill: none;
+    stroke: var(--color-base-content);
+    stroke-width: 2;
+  }
+  .tap {
+    cursor: pointer;
+    outline: none;
+  }
+  .tap:focus-visible .spot {
+    stroke: var(--color-accent);
+    stroke-width: 5;
+    stroke-dasharray: none;
+  }
+</style>

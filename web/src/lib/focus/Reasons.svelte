@@ -1,0 +1,103 @@
+<script lang="ts">
+  import type { Names } from '../api/catalogue';
+  import type { Schemas } from '../api/client';
+  import { m } from '../paraglide/messages';
+  import { cellWord, linkWord, noIndexWord, sideWord } from '../words/judgement';
+  import FocusLine from './FocusLine.svelte';
+
+  let { proposal, names }: { proposal: Schemas['Proposal']; names: Names } = $props();
+
+  type Reason = Schemas['Reason'];
+
+  function words(reason: Reason): string {
+    switch (reason.kind) {
+      case 'faultSeen': {
+        const variant = names.variant(reason.criterion, reason.variant);
+        const where = reason.side ? ` ${sideWord[reason.side]()}` : '';
+        return m.reason_fault({
+          what: `${names.criterion(reason.criterion)}${where}`,
+          grade: `${cellWord[reason.grade]()}${variant ? `, ${variant}` : ''}`,
+        });
+      }
+      case 'painStopped':
+        return m.reason_pain();
+      case 'notCleared':
+        return m.reason_not_cleared();
+      case 'refer':
+        return m.reason_refer();
+      case 'noFault':
+        return m.reason_no_fault();
+      case 'firstInOrder':
+        return reason.standing.length > 1
+          ? m.reason_first({
+              focus: names.focus(reason.first),
+              all: reason.standing.map(names.focus).join(', '),
+              link: linkWord[reason.link](),
+            })
+          : m.reason_only({ focus: names.focus(reason.first), link: linkWord[reason.link]() });
+      case 'rungByGrade':
+        return reason.gradedBy === 'EVIDENCE'
+          ? m.reason_rung_evidence({
+              grade: cellWord[reason.grade](),
+              rung: names.rung(reason.rung),
+            })
+          : m.reason_rung_heading({
+              grade: cellWord[reason.grade](),
+              rung: names.rung(reason.rung),
+            });
+      case 'ownedTwice':
+        return m.reason_owned_twice({ from: names.rung(reason.from), to: names.rung(reason.to) });
+      case 'oneStepUp':
+        return m.reason_one_step({
+          from: names.rung(reason.from),
+          wanted: names.rung(reason.wanted),
+          to: names.rung(reason.to),
+        });
+      case 'heldOnce':
+        return m.reason_held({ at: names.rung(reason.at) });
+      case 'downAfterTwice':
+        return m.reason_down({ from: names.rung(reason.from), to: names.rung(reason.to) });
+    }
+  }
+
+  function change(mover: Schemas['ProposalMover']): string {
+    return mover.changes
+      .map((c) =>
+        m.mover_change({
+          what: `${names.criterion(c.criterion)}${c.side ? ` ${sideWord[c.side]()}` : ''}`,
+          from: cellWord[c.from](),
+          to: cellWord[c.to](),
+        }),
+      )
+      .join('; ');
+  }
+</script>
+
+{#if proposal.kind === 'open'}
+  <p>{m.proposal_open({ reason: noIndexWord[proposal.reason]() })}</p>
+{:else}
+  <p class="text-lg font-bold">
+    <FocusLine focus={proposal.focus} label={names.focus(proposal.focus)} />
+  </p>
+  {#if proposal.rung}<p class="mt-1">
+      {m.rung()}: <strong>{names.rung(proposal.rung)}</strong>
+    </p>{/if}
+  <p class="quiet text-sm">{names.aim(proposal.focus)}</p>
+  <h4 class="sign mt-3">{m.why()}</h4>
+  <ol class="ml-5 list-decimal">
+    {#each proposal.reasons as reason, i (i)}<li>{words(reason)}</li>{/each}
+  </ol>
+  {#if proposal.borderline}<p class="mt-2 border-l-4 border-accent pl-2">{m.borderline()}</p>{/if}
+  {#if proposal.second}
+    <h4 class="sign mt-3">{m.second_best()}</h4>
+    <p>{names.place(proposal.second)}</p>
+  {/if}
+  {#if proposal.movers.length}
+    <h4 class="sign mt-3">{m.what_would_move()}</h4>
+    <ul class="ml-5 list-disc">
+      {#each proposal.movers.slice(0, 5) as mover, i (i)}<li>
+          {change(mover)} → <strong>{names.place(mover.leadsTo)}</strong>
+        </li>{/each}
+    </ul>
+  {/if}
+{/if}

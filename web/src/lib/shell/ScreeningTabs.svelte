@@ -1,0 +1,47 @@
+<script lang="ts">
+  import { m } from '../paraglide/messages';
+
+  type Stop = 'station' | 'results' | 'ranking' | 'groups';
+  let { screening, at }: { screening: string; at: Stop } = $props();
+
+  const stops: [Stop, () => string][] = [
+    ['station', m.nav_station],
+    ['results', m.nav_results],
+    ['ranking', m.nav_ranking],
+    ['groups', m.nav_groups],
+  ];
+</script>
+
+<!-- The order of the day, as stops on one floor line. -->
+<nav class="mb-6" aria-label={m.nav_screening()}>
+  <ol class="floor-line flex flex-wrap gap-x-8">
+    {#each stops as [stop, label] (stop)}
+      <li>
+        <a
+          class={[
+            'sign relative block min-h-11 pt-4 text-lg',
+            stop === at ? 'here' : 'quiet hover:underline',
+          ]}
+          href="#/screening/{screening}/{stop}"
+          aria-current={stop === at ? 'page' : undefined}>{label()}</a
+        >
+      </li>
+    {/each}
+  </ol>
+</nav>
+
+<style>
+  a::before {
+    content: '';
+    position: absolute;
+    top: -9px;
+    left: 0;
+    width: 15px;
+    height: 15px;
+    border: 3px solid var(--color-base-content);
+    background: var(--color-base-100);
+  }
+  .here::before {
+    background: var(--color-accent);
+  }
+</style>

@@ -1,0 +1,114 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { router } from 'svelte-spa-router';
+  import { api, ask } from '../api/client';
+  import KeySheet from '../keys/KeySheet.svelte';
+  import { keys } from '../keys/keys.svelte';
+  import OutboxState from '../outbox/OutboxState.svelte';
+  import { m } from '../paraglide/messages';
+  import { getLocale, setLocale } from '../paraglide/runtime';
+  import { session } from '../session.svelte';
+  import Appearance from './Appearance.svelte';
+
+  let { children }: { children: Snippet } = $props();
+  let sheet: KeySheet;
+  let menu: HTMLDetailsElement;
+
+  const links = $derived(
+    session.lead
+      ? [
+          ['#/', m.nav_today()],
+          ['#/roster', m.nav_roster()],
+          ['#/people', m.nav_people()],
+        ]
+      : [['#/', m.nav_today()]],
+  );
+  const here = (href: string) =>
+    router.location === '/'
+      ? href === '#/'
+      : href !== '#/' && router.location.startsWith(href.slice(1));
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.key === '?' && !(event.target as HTMLElement).closest('input, textarea, select'))
+      sheet.open();
+    else keys.handle(event);
+  }
+
+  async function signOut() {
+    await ask(api.DELETE('/api/session')).catch(() => null);
+    await session.load();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<a
+  class="sr-only focus:not-sr-only"
+  href="#main"
+  onclick={(e) => (e.preventDefault(), document.getElementById('main')?.focus())}>{m.skip()}</a
+>
+<div class="flex min-h-dvh flex-col">
+  <header class="border-b border-base-300 bg-base-200">
+    <div
+      class="mx-auto flex w-full max-w-[110rem] flex-wrap items-center gap-x-5 gap-y-1 px-4 py-1.5 sm:px-6"
+    >
+      <a href="#/" class="sign flex min-h-11 items-center gap-2 text-2xl">
+        <svg class="h-6 w-6" viewBox="0 0 24 24" aria-hidden="true">
+          <path
+            d="M4 2v20M20 2v20M4 6h16M4 11h16M4 16h16"
+            stroke="currentColor"
+            stroke-width="2.2"
+            fill="none"
+          />
+        </svg>{m.brand()}</a
+      >
+      <nav aria-label={m.nav_main()} class="flex gap-1">
+        {#each links as [href, label] (href)}
+          <a
+            {href}
+            class={[
+              'flex min-h-11 items-center px-3',
+              here(href ?? '') ? 'font-bold underline decoration-4 underline-offset-8' : '',
+            ]}
+            aria-current={here(href ?? '') ? 'page' : undefined}>{label}</a
+          >
+        {/each}
+      </nav>
+      <div class="ml-auto flex items-center gap-2">
+        <OutboxState />
+        <button
+          class="btn-soft-line btn hidden btn-square sm:inline-flex"
+          onclick={() => sheet.open()}
+          aria-label={m.keys_title()}>?</button
+        >
+        <details class="dropdown dropdown-end" bind:this={menu}>
+          <summary class="btn-soft-line btn">{session.me?.name.split(' ')[0]}</summary>
+          <div class="dropdown-content z-20 mt-1 w-72 border-2 border-base-content bg-base-100 p-4">
+            <p class="font-bold">{session.me?.name}</p>
+            <p class="quiet text-sm">{session.me?.organisation}</p>
+            <Appearance />
+            <label class="mt-3 block text-sm font-bold" for="language">{m.language()}</label>
+            <select
+              id="language"
+              class="select mt-1 w-full"
+              value={getLocale()}
+              onchange={(e) => setLocale(e.currentTarget.value as 'en' | 'de')}
+            >
+              <option value="en">English</option>
+              <option value="de">Deutsch</option>
+            </select>
+            <button class="btn-soft-line btn mt-4 w-full" onclick={signOut}>{m.sign_out()}</button>
+          </div>
+        </details>
+      </div>
+    </div>
+  </header>
+  <main id="main" tabindex="-1" class="flex-1 outline-none">{@render children()}</main>
+  <footer class="quiet border-t border-base-300 px-4 py-3 text-sm sm:px-6">
+    <p class="mx-auto max-w-[110rem]">
+      {m.safety_line()}
+      {#if session.demo}<strong>{m.demo_line()}</strong>{/if}
+    </p>
+  </footer>
+</div>
+<KeySheet bind:this={sheet} />

@@ -1,0 +1,29 @@
+/** Data that come from the server: at first nothing, then the newest that arrived; a reload keeps what is shown. */
+export class Resource<T> {
+  data = $state.raw<T | null>(null);
+  error = $state.raw<unknown>(null);
+  loading = $state(false);
+
+  #get: () => Promise<T>;
+  #run = 0;
+
+  constructor(get: () => Promise<T>) {
+    this.#get = get;
+    void this.load();
+  }
+
+  load = async (): Promise<void> => {
+    const run = ++this.#run;
+    this.loading = true;
+    try {
+      const data = await this.#get();
+      if (run !== this.#run) return;
+      this.data = data;
+      this.error = null;
+    } catch (error) {
+      if (run === this.#run) this.error = error;
+    } finally {
+      if (run === this.#run) this.loading = false;
+    }
+  };
+}

@@ -1,0 +1,126 @@
+import type { Schemas } from '../api/client';
+import { m } from '../paraglide/messages';
+
+export type Grade = Schemas['FindingGraded']['grade'];
+export type Cell = Schemas['SidedResultControllerCell']['left'];
+export type Side = 'LEFT' | 'RIGHT';
+export type View = Schemas['FactViewClosed']['view'];
+export type Focus = Schemas['ProposalPlace']['focus'];
+
+export const GRADES: Grade[] = ['NONE', 'SLIGHT', 'MARKED', 'SEVERE'];
+
+export const cellWord: Record<Cell, () => string> = {
+  NONE: m.grade_none,
+  SLIGHT: m.grade_slight,
+  MARKED: m.grade_marked,
+  SEVERE: m.grade_severe,
+  NOT_ASSESSABLE: m.state_not_assessable,
+  NOT_TESTED: m.state_not_tested,
+  ABSENT: m.state_absent,
+  EXCUSED: m.state_excused,
+  STOPPED: m.state_stopped,
+};
+
+export const sideWord: Record<Side, () => string> = { LEFT: m.side_left, RIGHT: m.side_right };
+export const viewWord: Record<View, () => string> = {
+  FRONT: m.view_front,
+  SIDE: m.view_side,
+  BACK: m.view_back,
+};
+
+export const noIndexWord: Record<Schemas['MovementIndexUnknown']['reason'], () => string> = {
+  NOT_TESTED: m.no_index_not_tested,
+  ABSENT: m.no_index_absent,
+  EXCUSED: m.no_index_excused,
+  STOPPED: m.no_index_stopped,
+  FLAGGED_TRIALS: m.no_index_flagged_trials,
+  TOO_INCOMPLETE: m.no_index_too_incomplete,
+};
+
+export const reasonWord: Record<Schemas['FindingNotAssessable']['reason'], () => string> = {
+  HEELS_UP: m.unclear_heels_up,
+  CUED: m.unclear_cued,
+  REHEARSED: m.unclear_rehearsed,
+  MISSING_VIEW: m.unclear_missing_view,
+  LOW_CONFIDENCE: m.unclear_low_confidence,
+  RATER_COULD_NOT_TELL: m.unclear_rater,
+  PARTIAL_ON_PURPOSE: m.unclear_on_purpose,
+};
+
+export const ruleWord: Record<Schemas['Origin']['rule'], () => string> = {
+  GRADE_BY_EYE: m.rule_grade_by_eye,
+  MEASURED_AGAINST_ANCHORS: m.rule_measured,
+  CLEAN_IN_CLOSED_VIEW: m.rule_clean,
+  NOTED_NOT_JUDGED: m.rule_noted,
+  INWARD_KNEE_TOLERATED: m.rule_tolerated,
+  HEELS_UP_VOIDS: m.rule_heels_up,
+  TRIAL_FLAGGED: m.rule_flagged,
+  VIEW_MISSING: m.rule_view_missing,
+  CONFIDENCE_TOO_LOW: m.rule_confidence,
+  RATER_COULD_NOT_TELL: m.rule_rater,
+  PARTIAL_ON_PURPOSE: m.rule_on_purpose,
+  PAIN_STOPS: m.rule_pain,
+  CHECK_IN: m.rule_check_in,
+  NO_TRIAL: m.rule_no_trial,
+};
+
+export const depthWord: Record<
+  NonNullable<Schemas['ResultControllerTestView']['depth']>,
+  () => string
+> = {
+  PARALLEL_REACHED: m.depth_parallel,
+  BELOW_PARALLEL: m.depth_below,
+  ABOVE_PARALLEL: m.depth_above,
+  PERSONAL_CEILING_REACHED: m.depth_ceiling,
+  ENDED_BY_TUCK: m.depth_tuck,
+  ENDED_BY_HEEL_LIFT: m.depth_heels,
+  LIMITED_BY_PAIN: m.depth_pain,
+  PARTIAL_ON_PURPOSE: m.depth_on_purpose,
+  NOT_ASSESSABLE: m.depth_unclear,
+};
+
+export const verdictWord: Record<Schemas['Change']['verdict'], () => string> = {
+  IMPROVED: m.change_improved,
+  WORSE: m.change_worse,
+  WITHIN_NOISE: m.change_within_noise,
+};
+
+export const linkWord: Record<Schemas['ProposalPlaced']['link'], () => string> = {
+  PAIN: m.link_pain,
+  FOOT: m.link_foot,
+  ANKLE_OR_PROPORTIONS: m.link_ankle,
+  HIP_ABDUCTORS_OR_COORDINATION: m.link_hip,
+  ASYMMETRY: m.link_asymmetry,
+  HIP_ROOM_OR_STRENGTH: m.link_room,
+  TRUNK_CONTROL: m.link_trunk,
+  NONE_SEEN: m.link_none,
+};
+
+export const regionWord: Record<Schemas['PainReport']['region'], () => string> = {
+  FOOT_OR_ANKLE: m.region_foot,
+  BELOW_KNEECAP: m.region_below_kneecap,
+  KNEE: m.region_knee,
+  ABOVE_KNEECAP: m.region_above_kneecap,
+  HIP_OR_GROIN: m.region_hip,
+  BACK: m.region_back,
+  SHOULDER_OR_NECK: m.region_shoulder,
+  ELSEWHERE: m.region_elsewhere,
+};
+
+export const signWord: Record<Schemas['PainReport']['signs'][number], () => string> = {
+  NEW_OR_SHARP: m.sign_new,
+  GIVING_WAY: m.sign_giving_way,
+  NUMBNESS: m.sign_numbness,
+  DIZZINESS: m.sign_dizziness,
+  CHEST_PAIN: m.sign_chest,
+  UNWELL: m.sign_unwell,
+  SWELLING: m.sign_swelling,
+  AT_REST_OR_NIGHT: m.sign_rest,
+  BEYOND_TWO_WEEKS: m.sign_weeks,
+};
+
+export const clearanceWord: Record<Schemas['AthleteRecord']['clearance'], () => string> = {
+  NOT_ASKED: m.clearance_not_asked,
+  CLEARED: m.clearance_cleared,
+  NOT_CLEARED: m.clearance_not_cleared,
+};

@@ -1,0 +1,277 @@
+<script lang="ts">
+  import { ladders, Names, protocolOf } from '../../lib/api/catalogue';
+  import { api, ask, type Schemas } from '../../lib/api/client';
+  import Interval from '../../lib/bands/Interval.svelte';
+  import Figure from '../../lib/figure/Figure.svelte';
+  import type { Spot } from '../../lib/figure/spots';
+  import Reasons from '../../lib/focus/Reasons.svelte';
+  import { m } from '../../lib/paraglide/messages';
+  import Loaded from '../../lib/shell/Loaded.svelte';
+  import Page from '../../lib/shell/Page.svelte';
+  import { Resource } from '../../lib/shell/resource.svelte';
+  import {
+    clearanceWord,
+    depthWord,
+    noIndexWord,
+    regionWord,
+    sideWord,
+    signWord,
+    verdictWord,
+    type Cell,
+  } from '../../lib/words/judgement';
+  import { day, decimal, integer, moment, say } from '../../lib/words/words';
+  import FindingCell from './FindingCell.svelte';
+
+  let { params }: { params: { id: string; athlete: string } } = $props();
+  const athlete = new Resource(async () => {
+    const path = { id: params.id, athlete: params.athlete };
+    const [result, decisions] = await Promise.all([
+      ask(api.GET('/api/screenings/{id}/results/{athlete}', { params: { path } })),
+      ask(
+        api.GET('/api/screenings/{id}/decisions', {
+          params: { path: { id: params.id }, query: { athlete: params.athlete } },
+        }),
+      ),
+    ]);
+    const [protocol, all] = await Promise.all([protocolOf(result.screening), ladders()]);
+    return { ...result, decisions, protocol, names: new Names(protocol, all) };
+  });
+
+  type Test = Schemas['ResultControllerTestView'];
+
+  function cellOf(finding: Schemas['Finding']): Cell {
+    switch (finding.kind) {
+      case 'graded':
+        return finding.grade;
+      case 'notAssessable':
+        return 'NOT_ASSESSABLE';
+      case 'notTested':
+        return 'NOT_TESTED';
+      case 'stopped':
+        return 'STOPPED';
+      case 'absent':
+        return 'ABSENT';
+      case 'excused':
+        return 'EXCUSED';
+    }
+  }
+
+  const spotCell = (test: Test) => (spot: Spot) => {
+    const c = test.criteria.find((x) => x.criterion === spot.criterion);
+    if (!c) return null;
+    const cell = cellOf(spot.side === 'RIGHT' ? c.findings.right : c.findings.left);
+    const turned = c.direction !== undefined && spot.side !== c.direction;
+    return turned || !['SLIGHT', 'MARKED', 'SEVERE'].includes(cell) ? 'NONE' : cell;
+  };
+</script>
+
+{#snippet actions()}
+  <a class="btn-soft-line btn" href="#/screening/{params.id}/results">{m.nav_results()}</a>
+  <a class="btn-soft-line btn" href="#/screening/{params.id}/groups">{m.nav_groups()}</a>
+{/snippet}
+
+<Page
+  title={athlete.data?.name ?? m.athlete()}
+  above={athlete.data
+    ? `${athlete.data.screening.name} · ${day(athlete.data.screening.heldOn)}`
+    : ''}
+  {actions}
+>
+  <Loaded resource={athlete}>
+    {#snippet children(data)}
+      {@const extents = new Map(
+        data.protocol.tests.flatMap((t) => t.criteria.map((c) => [c.id, c.extent])),
+      )}
+      {#if data.refer || data.stopped}
+        <div class="mb-5 border-4 border-error p-4" role="note">
+          {#if data.stopped}<p class="font-bold">{m.stopped_title()}</p>{/if}
+          {#if data.refer}<p class="font-bold">{m.refer_text()}</p>{/if}
+        </div>
+      {/if}
+      {#if data.pains.length}
+        <ul class="mb-5 border-l-4 border-error pl-3">
+          {#each data.pains as pain, i (i)}
+            <li>
+              {m.pain_told()}: {regionWord[pain.region]()}{pain.side
+                ? ` ${sideWord[pain.side]()}`
+                : ''}, {m.pain_of_ten({ value: pain.intensity })}{#if pain.signs.length}, {pain.signs
+                  .map((s) => signWord[s]())
+                  .join(', ')}{/if}
+            </li>
+          {/each}
+        </ul>
+      {/if}
+      {#if data.clearance === 'NOT_CLEARED'}<p class="mb-5 border-l-4 border-error pl-3 font-bold">
+          {clearanceWord.NOT_CLEARED()}
+        </p>{/if}
+
+      <div class="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
+        <div class="grid content-start gap-8">
+          {#each data.tests as test (test.test)}
+            {@const definition = data.protocol.tests.find((t) => t.id === test.test)}
+            <section class="floor-line pt-3">
+              <h2>{definition ? say(definition.name) : test.test}</h2>
+              <p class="mt-1">
+                {#if test.depth}{m.depth_status()}: <strong>{depthWord[test.depth]()}</strong>.
+                {/if}
+                {#if test.worseSide}{m.worse_side({ side: sideWord[test.worseSide]() })}{/if}
+                {#if test.voided}<span class="mt-1 block border-l-4 border-accent pl-2"
+                    >{say(data.protocol.policies.heelLift.reason)}</span
+                  >{/if}
+                {#if test.flags.length}<span class="mt-1 block border-l-4 border-accent pl-2"
+                    >{m.flagged_text()}</span
+                  >{/if}
+              </p>
+              <div class="mt-3 grid max-w-xl grid-cols-2 gap-4">
+                {#each definition?.requiredViews ?? [] as view (view)}
+                  <div class="h-56">
+                    <Figure {view} cell={spotCell(test)} name={data.names.criterion} />
+                  </div>
+                {/each}
+              </div>
+              <table class="mt-4 w-full text-left">
+                <thead>
+                  <tr class="sign border-b-2 border-base-content text-lg"
+                    ><th class="py-1">{m.what()}</th><th>{m.side_left()}</th><th
+                      >{m.side_right()}</th
+                    ></tr
+                  >
+                </thead>
+                <tbody>
+                  {#each test.criteria as c (c.criterion)}
+                    <tr class="border-b border-base-300 align-top">
+                      <th scope="row" class="py-2 pr-3 font-normal">
+                        {data.names.criterion(c.criterion)}{#if c.direction}
+                          <strong>{m.toward({ side: sideWord[c.direction]() })}</strong>{/if}
+                      </th>
+                      {#if extents.get(c.criterion) === 'SIDED'}
+                        <td class="pr-2"
+                          ><FindingCell
+                            finding={c.findings.left}
+                            cell={cellOf(c.findings.left)}
+                            change={c.changes.left}
+                            names={data.names}
+                            criterion={c.criterion}
+                          /></td
+                        >
+                        <td
+                          ><FindingCell
+                            finding={c.findings.right}
+                            cell={cellOf(c.findings.right)}
+                            change={c.changes.right}
+                            names={data.names}
+                            criterion={c.criterion}
+                          /></td
+                        >
+                      {:else}
+                        <td colspan="2"
+                          ><FindingCell
+                            finding={c.findings.left}
+                            cell={cellOf(c.findings.left)}
+                            change={c.changes.left}
+                            names={data.names}
+                            criterion={c.criterion}
+                          /></td
+                        >
+                      {/if}
+                    </tr>
+                  {/each}
+                </tbody>
+              </table>
+            </section>
+          {/each}
+        </div>
+
+        <div class="grid content-start gap-8">
+          <section class="floor-line pt-3">
+            <h2>{m.index()}</h2>
+            {#if data.index.kind === 'known'}
+              <p class="sign mt-1 text-5xl">{decimal(data.index.value)}</p>
+              <Interval value={data.index.value} low={data.index.low} high={data.index.high} />
+              <p class="text-sm">
+                {m.index_interval({ low: integer(data.index.low), high: integer(data.index.high) })}
+                {m.index_complete({ share: integer(100 * data.index.completeness) })}
+              </p>
+              <details class="mt-2 text-sm">
+                <summary class="min-h-11 cursor-pointer py-2 underline">{m.where_from()}</summary>
+                <p>{m.index_rule()}</p>
+                <ul class="ml-5 list-disc">
+                  {#each data.index.thresholds as t, i (i)}
+                    <li>
+                      {t.value}
+                      {t.unit}: {t.label === 'PUB'
+                        ? (t.source ?? '')
+                        : t.label === 'CP'
+                          ? m.label_cp()
+                          : m.label_hc()}
+                    </li>
+                  {/each}
+                </ul>
+              </details>
+            {:else}
+              <p class="mt-1">{m.index_none({ reason: noIndexWord[data.index.reason]() })}</p>
+              <p class="quiet text-sm">
+                {m.index_complete({ share: integer(100 * data.index.completeness) })}
+              </p>
+            {/if}
+            {#if data.change}
+              <p class="mt-2 font-bold">
+                {m.change_points({
+                  points: decimal(data.change.difference),
+                  verdict: verdictWord[data.change.verdict](),
+                  mdc: decimal(data.change.detectable),
+                })}
+              </p>
+            {/if}
+            {#if data.history.length > 1}
+              <ol class="mt-3 text-sm">
+                {#each data.history as point (point.screening)}
+                  <li class="grid grid-cols-[7rem_3.5rem_1fr] items-center gap-2">
+                    <a
+                      class="underline"
+                      href="#/screening/{point.screening}/athlete/{params.athlete}"
+                      >{day(point.heldOn)}</a
+                    >
+                    {#if point.index.kind === 'known'}
+                      <strong class="text-right">{decimal(point.index.value)}</strong>
+                      <Interval
+                        value={point.index.value}
+                        low={point.index.low}
+                        high={point.index.high}
+                      />
+                    {:else}<span class="col-span-2">{noIndexWord[point.index.reason]()}</span>{/if}
+                  </li>
+                {/each}
+              </ol>
+            {/if}
+          </section>
+          <section class="floor-line pt-3">
+            <h2 class="mb-2">{m.proposed()}</h2>
+            <Reasons proposal={data.proposal} names={data.names} />
+          </section>
+          {#if data.decisions.length}
+            <section class="floor-line pt-3">
+              <h2>{m.decisions()}</h2>
+              <ul class="mt-2 grid gap-2">
+                {#each data.decisions as decision (decision.id)}
+                  <li>
+                    <strong>
+                      {decision.kind === 'MOVE' && decision.place
+                        ? m.decision_move({ place: data.names.place(decision.place) })
+                        : decision.kind === 'LOCK' && decision.place
+                          ? m.decision_lock({ place: data.names.place(decision.place) })
+                          : m.decision_release()}
+                    </strong>
+                    {#if decision.reason}<span class="block">“{decision.reason}”</span>{/if}
+                    <span class="quiet block text-sm">{decision.author}, {moment(decision.at)}</span
+                    >
+                  </li>
+                {/each}
+              </ul>
+            </section>
+          {/if}
+        </div>
+      </div>
+    {/snippet}
+  </Loaded>
+</Page>

@@ -1,0 +1,54 @@
+<script lang="ts">
+  import type { Names } from '../../lib/api/catalogue';
+  import type { Schemas } from '../../lib/api/client';
+  import Notch from '../../lib/notch/Notch.svelte';
+  import { m } from '../../lib/paraglide/messages';
+  import {
+    cellWord,
+    reasonWord,
+    ruleWord,
+    verdictWord,
+    type Cell,
+  } from '../../lib/words/judgement';
+
+  interface Props {
+    finding: Schemas['Finding'];
+    cell: Cell;
+    change: Schemas['Change'] | undefined;
+    names: Names;
+    criterion: string;
+  }
+  let { finding, cell, change, names, criterion }: Props = $props();
+
+  const variant = $derived(
+    finding.kind === 'graded' ? names.variant(criterion, finding.variant) : '',
+  );
+  const label = (t: Schemas['Threshold']) =>
+    t.label === 'PUB' ? (t.source ?? '') : t.label === 'CP' ? m.label_cp() : m.label_hc();
+</script>
+
+<details class="py-1">
+  <summary class="flex min-h-9 cursor-pointer items-center gap-2">
+    <span aria-hidden="true"><Notch {cell} /></span>
+    <span
+      >{finding.kind === 'notAssessable' ? reasonWord[finding.reason]() : cellWord[cell]()}{variant
+        ? `, ${variant}`
+        : ''}</span
+    >
+    {#if change && change.verdict !== 'WITHIN_NOISE'}<strong class="text-sm"
+        >{verdictWord[change.verdict]()}</strong
+      >{/if}
+  </summary>
+  <div class="quiet pb-2 pl-7 text-sm">
+    <p>{ruleWord[finding.origin.rule]()}</p>
+    {#if finding.kind === 'graded' && finding.worst !== finding.grade}<p>
+        {m.worst_single({ grade: cellWord[finding.worst]() })}
+      </p>{/if}
+    {#if finding.kind === 'notAssessable' && finding.seen}<p>
+        {m.seen_not_read({ grade: cellWord[finding.seen.grade]() })}
+      </p>{/if}
+    {#each finding.origin.thresholds as t, i (i)}<p>{t.value} {t.unit}: {label(t)}</p>{/each}
+    {#if change}<p>{m.change_since({ verdict: verdictWord[change.verdict]() })}</p>{/if}
+    {#if finding.origin.trial}<p>{m.trial()} {finding.origin.trial.slice(0, 8)}</p>{/if}
+  </div>
+</details>

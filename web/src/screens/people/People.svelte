@@ -1,0 +1,103 @@
+<script lang="ts">
+  import { api, ask } from '../../lib/api/client';
+  import { m } from '../../lib/paraglide/messages';
+  import Loaded from '../../lib/shell/Loaded.svelte';
+  import Page from '../../lib/shell/Page.svelte';
+  import { Resource } from '../../lib/shell/resource.svelte';
+  import { trouble } from '../../lib/words/words';
+
+  const accounts = new Resource(() => ask(api.GET('/api/accounts')));
+  let dialog = $state<HTMLDialogElement>();
+  let name = $state('');
+  let login = $state('');
+  let password = $state('');
+  let role = $state<'LEAD' | 'RATER'>('RATER');
+  let error = $state<unknown>(null);
+
+  async function add(event: SubmitEvent) {
+    event.preventDefault();
+    error = null;
+    try {
+      await ask(api.POST('/api/accounts', { body: { name, login, password, role } }));
+      name = login = password = '';
+      dialog?.close();
+      await accounts.load();
+    } catch (e) {
+      error = e;
+    }
+  }
+</script>
+
+{#snippet actions()}
+  <button class="btn btn-primary" onclick={() => dialog?.showModal()}>{m.people_add()}</button>
+{/snippet}
+
+<Page title={m.nav_people()} {actions}>
+  <p class="max-w-prose">{m.people_text()}</p>
+  <Loaded resource={accounts}>
+    {#snippet children(all)}
+      <table class="floor-line mt-5 w-full max-w-3xl text-left">
+        <thead>
+          <tr class="sign"
+            ><th class="py-2">{m.name()}</th><th>{m.login()}</th><th>{m.role()}</th></tr
+          >
+        </thead>
+        <tbody>
+          {#each all as account (account.id)}
+            <tr class="border-t border-base-300">
+              <td class="py-2.5">{account.name}</td>
+              <td>{account.login}</td>
+              <td>{account.role === 'LEAD' ? m.role_lead() : m.role_rater()}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/snippet}
+  </Loaded>
+</Page>
+
+<dialog class="sheet" bind:this={dialog} aria-labelledby="new-account">
+  <h2 id="new-account">{m.people_add()}</h2>
+  <form class="mt-4 grid gap-4" onsubmit={add}>
+    <label class="grid gap-1 font-bold"
+      >{m.name()}<input class="input w-full" required maxlength="120" bind:value={name} /></label
+    >
+    <label class="grid gap-1 font-bold">
+      {m.login()}<input
+        class="input w-full"
+        required
+        maxlength="80"
+        autocapitalize="none"
+        autocomplete="off"
+        bind:value={login}
+      />
+    </label>
+    <label class="grid gap-1 font-bold">
+      {m.password()}
+      <input
+        class="input w-full"
+        type="password"
+        required
+        minlength="12"
+        maxlength="72"
+        autocomplete="new-password"
+        bind:value={password}
+      />
+      <span class="quiet text-sm font-normal">{m.trouble_password_length()}</span>
+    </label>
+    <label class="grid gap-1 font-bold">
+      {m.role()}
+      <select class="select w-full" bind:value={role}>
+        <option value="RATER">{m.role_rater()}</option>
+        <option value="LEAD">{m.role_lead()}</option>
+      </select>
+    </label>
+    {#if error}<p class="text-error" role="alert">{trouble(error)}</p>{/if}
+    <div class="flex gap-2">
+      <button class="btn btn-primary">{m.people_add()}</button>
+      <button type="button" class="btn-soft-line btn" onclick={() => dialog?.close()}
+        >{m.cancel()}</button
+      >
+    </div>
+  </form>
+</dialog>

@@ -1,0 +1,109 @@
+<script lang="ts">
+  import { api, ask, type Schemas } from '../../lib/api/client';
+  import { m } from '../../lib/paraglide/messages';
+  import { session } from '../../lib/session.svelte';
+  import Loaded from '../../lib/shell/Loaded.svelte';
+  import Page from '../../lib/shell/Page.svelte';
+  import { Resource } from '../../lib/shell/resource.svelte';
+  import { day } from '../../lib/words/words';
+  import NewScreening from './NewScreening.svelte';
+  import Raters from './Raters.svelte';
+
+  const today = new Resource(() => ask(api.GET('/api/today')));
+  let planner = $state<NewScreening>();
+  let raters = $state<Raters>();
+
+  type Due = Schemas['TodayControllerDue'];
+  const next = (due: Due) =>
+    `#/screening/${due.screening.id}/${due.waiting > 0 || !session.lead ? 'station' : 'groups'}`;
+  const share = (due: Due) => (due.athletes ? due.done / due.athletes : 0);
+</script>
+
+{#snippet actions()}
+  {#if session.lead && today.data?.teams.length}
+    <button class="btn btn-primary" onclick={() => planner?.open()}
+      >{m.today_new_screening()}</button
+    >
+  {/if}
+{/snippet}
+
+<Page title={m.nav_today()} above={day(new Date().toLocaleDateString('sv'))} {actions}>
+  <Loaded resource={today}>
+    {#snippet children(data)}
+      {#if session.lead && data.teams.length === 0}
+        <section class="floor-line max-w-prose pt-4">
+          <h2>{m.today_empty_title()}</h2>
+          <p class="mt-2">{m.today_empty_text()}</p>
+          <a class="btn mt-4 btn-primary" href="#/roster">{m.today_empty_do()}</a>
+        </section>
+      {:else if data.screenings.length === 0}
+        <section class="floor-line max-w-prose pt-4">
+          <h2>{m.today_none_title()}</h2>
+          <p class="mt-2">{session.lead ? m.today_none_text() : m.today_none_rater()}</p>
+        </section>
+      {/if}
+      <ul class="grid gap-6">
+        {#each data.screenings as due (due.screening.id)}
+          <li
+            class="floor-line grid gap-x-8 gap-y-3 pt-3 md:grid-cols-[minmax(0,1fr)_16rem_auto] md:items-center"
+          >
+            <div>
+              <h2>
+                <a class="hover:underline" href={next(due)}>{due.team || due.screening.name}</a>
+              </h2>
+              <p class="quiet">{due.screening.name} · {day(due.screening.heldOn)}</p>
+              {#if due.stopped}
+                <p class="mt-1 border-l-4 border-error pl-2 text-sm font-bold">
+                  {m.today_stopped({ count: due.stopped })}
+                </p>
+              {/if}
+            </div>
+            <div>
+              <svg
+                class="h-5 w-full"
+                viewBox="0 0 100 10"
+                preserveAspectRatio="none"
+                aria-hidden="true"
+              >
+                <path d="M0 5h100" stroke="var(--color-base-300)" stroke-width="6" />
+                <path
+                  d="M0 5h{100 * share(due)}"
+                  stroke="var(--color-base-content)"
+                  stroke-width="6"
+                />
+              </svg>
+              <p class="text-sm">
+                {m.today_progress({ done: due.done, all: due.athletes, waiting: due.waiting })}
+              </p>
+            </div>
+            <div class="flex flex-wrap gap-2 md:justify-end">
+              <a class="btn btn-primary" href={next(due)}>
+                {due.waiting > 0
+                  ? due.done
+                    ? m.today_go_on()
+                    : m.today_begin()
+                  : session.lead
+                    ? m.nav_groups()
+                    : m.nav_station()}
+              </a>
+              {#if session.lead}
+                <a class="btn-soft-line btn" href="#/screening/{due.screening.id}/results"
+                  >{m.nav_results()}</a
+                >
+                <button
+                  class="btn-soft-line btn"
+                  onclick={() => raters?.open(due.screening.id, due.screening.name)}
+                  >{m.raters()}</button
+                >
+              {/if}
+            </div>
+          </li>
+        {/each}
+      </ul>
+      {#if session.lead}
+        <NewScreening bind:this={planner} teams={data.teams} />
+        <Raters bind:this={raters} />
+      {/if}
+    {/snippet}
+  </Loaded>
+</Page>
