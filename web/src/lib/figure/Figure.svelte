@@ -36,7 +36,7 @@
 
 <svg
   class="figure"
-  viewBox="0 0 240 330"
+  viewBox="0 8 240 322"
   role="group"
   aria-label={m.figure({ view: viewWord[view]() })}
 >
@@ -61,8 +61,11 @@
     <text class="letter" x="212" y="60"
       >{view === 'FRONT' ? m.letter_left() : m.letter_right()}</text
     >
-    <path class="arrow" d="M46 172h-2m-36 0l8-6m-8 6l8 6M194 172h2m36 0l-8-6m8 6l-8 6" />
-  {:else}
+    {#if tap}<path
+        class="arrow"
+        d="M46 172h-2m-36 0l8-6m-8 6l8 6M194 172h2m36 0l-8-6m8 6l-8 6"
+      />{/if}
+  {:else if tap}
     <text class="letter small" x="46" y="328">{m.letter_left()}</text>
     <text class="letter small" x="94" y="328">{m.letter_right()}</text>
   {/if}

@@ -34,6 +34,7 @@ export class Outbox {
   #failures = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #listeners = new Set<() => void>();
+  #stopped = false;
 
   constructor(name = 'rangordnung-outbox') {
     this.#base = openDB<Boxes>(name, 1, {
@@ -50,9 +51,10 @@ export class Outbox {
     const base = await this.#base;
     const kept = (await base?.getAll('waiting')) ?? [];
     const known = new Set(this.waiting.map((w) => w.key));
-    this.waiting = [...kept.filter((w) => !known.has(w.key)), ...this.waiting];
+    const older = kept.filter((w) => !known.has(w.key));
+    this.waiting = [...older, ...this.waiting];
     this.#next = Math.max(this.#next, ...this.waiting.map((w) => w.key + 1));
-    if (this.waiting.length) this.nudge();
+    if (older.length) this.nudge();
   }
 
   get refused(): Waiting[] {
@@ -91,6 +93,13 @@ export class Outbox {
     }
   }
 
+  /** Leaves everything to the next outbox of the same name, as a closed page does. */
+  async stop(): Promise<void> {
+    this.#stopped = true;
+    clearTimeout(this.#timer);
+    (await this.#base)?.close();
+  }
+
   /** Tries at once, whatever pause was due. */
   nudge(): void {
     this.#failures = 0;
@@ -125,7 +134,7 @@ export class Outbox {
   }
 
   async #deliver(): Promise<void> {
-    if (this.#delivering) return;
+    if (this.#delivering || this.#stopped) return;
     this.#delivering = true;
     try {
       for (;;) {

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { Outbox, type FactSent } from './outbox.svelte';
 
 function fact(id: string): FactSent {
@@ -31,7 +31,16 @@ beforeEach(() => {
 });
 
 let boxes = 0;
-const box = (name = `box-${boxes++}`) => new Outbox(name);
+let open: Outbox[] = [];
+function box(name = `box-${boxes++}`): Outbox {
+  const outbox = new Outbox(name);
+  open.push(outbox);
+  return outbox;
+}
+afterEach(async () => {
+  await Promise.all(open.map((outbox) => outbox.stop()));
+  open = [];
+});
 const empty = (outbox: Outbox) =>
   vi.waitFor(() => expect(outbox.waiting).toEqual([]), { timeout: 4000 });
 
@@ -60,6 +69,7 @@ describe('outbox', () => {
     const before = box('kept');
     before.put('s', fact('1'), fact('2'));
     await vi.waitFor(() => expect(before.state).toBe('offline'));
+    await before.stop();
     replies = [];
     const after = box('kept');
     await vi.waitFor(() => expect(sent.at(-1)).toEqual(['1', '2']));

@@ -13,7 +13,7 @@
 </script>
 
 <!-- The order of the day, as stops on one floor line. -->
-<nav class="mb-6" aria-label={m.nav_screening()}>
+<nav class="mb-4" aria-label={m.nav_screening()}>
   <ol class="floor-line flex flex-wrap gap-x-8">
     {#each stops as [stop, label] (stop)}
       <li>

@@ -49,10 +49,8 @@
 >
 <div class="flex min-h-dvh flex-col">
   <header class="border-b border-base-300 bg-base-200">
-    <div
-      class="mx-auto flex w-full max-w-[110rem] flex-wrap items-center gap-x-5 gap-y-1 px-4 py-1.5 sm:px-6"
-    >
-      <a href="#/" class="sign flex min-h-11 items-center gap-2 text-2xl">
+    <div class="mx-auto flex w-full max-w-[110rem] items-center gap-x-5 px-3 py-1 sm:px-6">
+      <a href="#/" class="sign flex min-h-11 items-center gap-2 text-xl sm:text-2xl">
         <svg class="h-6 w-6" viewBox="0 0 24 24" aria-hidden="true">
           <path
             d="M4 2v20M20 2v20M4 6h16M4 11h16M4 16h16"
@@ -62,7 +60,7 @@
           />
         </svg>{m.brand()}</a
       >
-      <nav aria-label={m.nav_main()} class="flex gap-1">
+      <nav aria-label={m.nav_main()} class="hidden gap-1 sm:flex">
         {#each links as [href, label] (href)}
           <a
             {href}
@@ -86,6 +84,15 @@
           <div class="dropdown-content z-20 mt-1 w-72 border-2 border-base-content bg-base-100 p-4">
             <p class="font-bold">{session.me?.name}</p>
             <p class="quiet text-sm">{session.me?.organisation}</p>
+            <nav aria-label={m.nav_main()} class="mt-2 grid sm:hidden">
+              {#each links as [href, label] (href)}
+                <a
+                  {href}
+                  class="flex min-h-11 items-center underline"
+                  onclick={() => (menu.open = false)}>{label}</a
+                >
+              {/each}
+            </nav>
             <Appearance />
             <label class="mt-3 block text-sm font-bold" for="language">{m.language()}</label>
             <select

@@ -65,7 +65,7 @@
     {#snippet children(data)}
       <p class="max-w-prose">{m.groups_text()}</p>
       <div class="mt-5 overflow-x-auto pb-4">
-        <div class="board grid gap-x-4" style:--columns={columns.length}>
+        <div class="board grid gap-x-3" style:--columns={columns.length}>
           {#each columns as group (group.focus)}
             <section aria-labelledby="focus-{group.focus}" data-focus={group.focus}>
               <h2 id="focus-{group.focus}" class="flex min-h-16 items-end text-xl">
@@ -121,7 +121,7 @@
 
 <style>
   .board {
-    grid-template-columns: repeat(var(--columns), minmax(12.5rem, 1fr));
+    grid-template-columns: repeat(var(--columns), minmax(11.25rem, 1fr));
   }
   .bars {
     border-inline: 6px solid var(--line);

@@ -97,7 +97,7 @@
 <style>
   .rung {
     display: flex;
-    min-height: 4.25rem;
+    min-height: 3rem;
     flex-direction: column;
     border-bottom: 5px solid var(--line);
   }
@@ -107,7 +107,7 @@
     flex-wrap: wrap;
     align-content: flex-end;
     gap: 0.3rem;
-    min-height: 1.75rem;
+    min-height: 1rem;
     padding: 0.25rem 0.4rem 0;
   }
   :global(.zone.over) {

@@ -17,7 +17,6 @@
         ? ['RIGHT', 'LEFT']
         : ['LEFT', 'RIGHT'],
   );
-  const focused = $derived(desk.focus?.criterion.id === criterion.id);
   const faults = GRADES.slice(1);
 
   function marked(side: Side | undefined) {
@@ -26,41 +25,23 @@
       ? { grade: null, unclear: mark.unclear }
       : mark;
   }
-  const focusMark = $derived(
-    desk.focus ? markAt(desk.trial, place(criterion, desk.focus.side)) : null,
-  );
-  const canVary = $derived(focused && !!focusMark?.grade && focusMark.grade !== 'NONE');
-
-  function vary(variant: string) {
-    if (focusMark?.grade)
-      desk.mark(criterion, desk.focus?.side, focusMark.grade, {
-        variant,
-        ...(focusMark.worst && { worst: focusMark.worst }),
-      });
-  }
-  function worst(value: string) {
-    if (focusMark?.grade) {
-      const grade = GRADES.find((g) => g === value);
-      desk.mark(criterion, desk.focus?.side, focusMark.grade, {
-        ...(focusMark.variant && { variant: focusMark.variant }),
-        ...(grade && { worst: grade }),
-      });
-    }
-  }
 </script>
 
 <li class="border-t border-base-300 py-1.5" data-criterion={criterion.id}>
   <div class="flex flex-wrap items-center justify-between gap-x-2">
-    <p class="min-w-32 flex-1 font-bold" title={say(criterion.question)}>
+    <p
+      class="min-w-32 flex-1 font-bold max-sm:w-full max-sm:flex-none"
+      title={say(criterion.question)}
+    >
       {say(criterion.name)} <kbd class="kbd hidden kbd-xs lg:inline-flex">{criterion.key}</kbd>
     </p>
-    <div class={['flex gap-3', sides.length === 1 && 'ml-auto']}>
+    <div class={['flex w-full gap-3 sm:w-auto', sides.length === 1 && 'ml-auto sm:w-auto']}>
       {#each sides as side (side)}
         {@const mark = marked(side)}
         <div
           role="group"
           aria-label="{say(criterion.name)} {side ? sideWord[side]() : ''}"
-          class="flex items-center"
+          class="flex flex-1 items-center sm:flex-none"
         >
           {#if side}<span class="sign w-4 text-lg" aria-hidden="true"
               >{side === 'LEFT' ? m.letter_left() : m.letter_right()}</span
@@ -84,44 +65,25 @@
       {/each}
     </div>
   </div>
-  {#if canVary}
-    <div class="mt-1 flex flex-wrap items-center gap-2 pb-1 text-sm">
-      {#each criterion.variants as variant, i (variant.id)}
-        {@const on = focusMark?.variant ? focusMark.variant === variant.id : i === 0}
-        <button
-          class={['min-h-11 border px-3', on ? 'border-2 font-bold' : 'border-base-300']}
-          aria-pressed={on}
-          onclick={() => vary(variant.id)}
-        >
-          {say(variant.name)}
-        </button>
-      {/each}
-      <label class="ml-auto flex items-center gap-2">
-        {m.station_worst()}
-        <select
-          class="select w-28 select-sm"
-          value={focusMark?.worst ?? ''}
-          onchange={(e) => worst(e.currentTarget.value)}
-        >
-          <option value="">{m.station_worst_same()}</option>
-          {#each faults.filter((g) => GRADES.indexOf(g) > GRADES.indexOf(focusMark?.grade ?? 'NONE')) as grade (grade)}
-            <option value={grade}>{cellWord[grade]()}</option>
-          {/each}
-        </select>
-      </label>
-    </div>
-  {/if}
 </li>
 
 <style>
   .grade {
     display: grid;
     place-items: center;
-    width: 2.65rem;
+    flex: 1;
+    min-width: 2.4rem;
     height: 3.5rem;
     border: 1px solid color-mix(in oklab, var(--color-base-content) 45%, transparent);
     margin-left: -1px;
     touch-action: manipulation;
+  }
+  @media (width >= 40rem) {
+    .grade {
+      flex: none;
+      width: 2.75rem;
+      height: 2.75rem;
+    }
   }
   .grade.on {
     background: var(--color-base-content);

@@ -6,14 +6,14 @@
 </script>
 
 <div class="flex items-center gap-1" role="group" aria-label={m.repetitions_seen()}>
-  <span class="mr-1">{m.repetitions_seen()}</span>
+  <span class="mr-1 hidden lg:inline">{m.repetitions_seen()}</span>
   <button
     class="btn-soft-line btn btn-square"
     aria-label={m.one_less()}
     disabled={desk.repetitions <= 1}
     onclick={() => desk.repetitions--}>−</button
   >
-  <output class="sign w-8 text-center text-2xl">{desk.repetitions}</output>
+  <output class="sign w-7 text-center text-2xl">{desk.repetitions}</output>
   <button
     class="btn-soft-line btn btn-square"
     aria-label={m.one_more()}

@@ -9,6 +9,7 @@
   import { say } from '../../lib/words/words';
   import { markAt, place } from './book';
   import CriterionRow from './CriterionRow.svelte';
+  import FocusBar from './FocusBar.svelte';
   import type { Desk } from './desk.svelte';
   import Pain from './Pain.svelte';
   import Queue from './Queue.svelte';
@@ -88,140 +89,152 @@
   <h1 class="pt-6">{m.nav_station()}</h1>
   <p class="mt-3 max-w-prose">{m.station_empty()}</p>
 {:else}
-  <div class="desk grid gap-x-8 pb-28 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)_17rem] lg:pb-6">
-    <header
-      class="flex flex-wrap items-end justify-between gap-x-3 gap-y-1 pt-2 lg:col-span-2 lg:pt-0"
-    >
-      <div class="min-w-0">
-        <p class="quiet text-sm">
-          {say(desk.test.name)} · {m.station_waiting({ count: desk.waiting })}
-        </p>
-        <h1 class="truncate text-4xl lg:text-5xl" data-testid="athlete">
-          {desk.athlete.shortName}
-        </h1>
-      </div>
-      <div class="flex gap-2">
-        <button class="btn-soft-line btn" onclick={() => queue.open()}>{m.station_queue()}</button>
-        <button class="btn h-14 btn-error" onclick={() => pain.open()}>{m.pain_stop()}</button>
-      </div>
-    </header>
-
-    <aside class="order-last mt-6 lg:order-none lg:row-span-3 lg:mt-0">
-      {#key desk.test.id}<SetUp {desk} />{/key}
-    </aside>
-
-    <div class="mt-2 flex lg:col-span-2" role="tablist" aria-label={m.station_view()}>
-      {#each desk.views as view (view)}
-        <button
-          role="tab"
-          aria-selected={desk.view === view}
-          class={[
-            'sign flex min-h-12 flex-1 items-center justify-center gap-2 border-b-4 text-lg',
-            desk.view === view ? 'border-accent' : 'border-base-300',
-          ]}
-          onclick={() => (desk.view = view)}
-        >
-          {viewWord[view]()}
-          {#if desk.trial.closed.has(view)}<span class="quiet text-base">{m.station_seen()}</span>
-          {:else if desk.test.optionalViews.includes(view)}<span class="quiet text-base"
-              >{m.optional()}</span
-            >{/if}
-        </button>
-      {/each}
-    </div>
-
-    {#if desk.stopped}
-      <div class="my-6 border-4 border-error p-5 lg:col-span-2" role="alert">
-        <h2>{m.stopped_title()}</h2>
-        <p class="mt-2 max-w-prose">{m.stopped_text()}</p>
-      </div>
-    {:else}
-      <section
-        class="mx-auto mt-1 w-full max-w-[18rem] lg:mt-4 lg:max-w-none"
-        aria-label={m.station_figure()}
-      >
-        <div class="h-64 sm:h-80 lg:h-[27rem]"><Figure view={desk.view} {cell} {name} {tap} /></div>
-      </section>
-      <section class="lg:mt-4" aria-label={m.station_marks()}>
-        <ul>
-          {#each desk.criteria as criterion (criterion.id)}
-            <CriterionRow {desk} {criterion} />
-          {/each}
-        </ul>
-        {#if desk.criteria.some((c) => c.family === 'KNEE_LINE')}
-          <p class="quiet mt-2 text-sm">
-            {say(desk.station.protocol.policies.kneeReference.reason)}
+  <div class="grid gap-x-8 pb-48 lg:grid-cols-[minmax(0,1fr)_17rem] lg:pb-4">
+    <div class="flex min-w-0 flex-col">
+      <header class="flex items-end justify-between gap-x-3 pt-2 lg:pt-0">
+        <div class="min-w-0">
+          <p class="quiet text-sm">
+            {say(desk.test.name)} · {m.station_waiting({ count: desk.waiting })}
           </p>
-        {/if}
-      </section>
-    {/if}
+          <h1 class="truncate text-3xl sm:text-4xl lg:text-5xl" data-testid="athlete">
+            {desk.athlete.shortName}
+          </h1>
+        </div>
+        <div class="flex gap-2">
+          <button class="btn-soft-line btn h-14 px-3" onclick={() => queue.open()}
+            >{m.station_queue()}</button
+          >
+          <button class="btn h-14 px-3 btn-error" onclick={() => pain.open()}
+            >{m.pain_stop()}</button
+          >
+        </div>
+      </header>
 
-    <div class="bar lg:col-span-2">
-      {#if !desk.stopped}
-        <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
-          <Repetitions {desk} />
-          <label class="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              class="checkbox"
-              checked={desk.trial.flags.has('CUED')}
-              onchange={() => desk.flag('CUED')}
-            />{m.station_cued()}
-          </label>
-          <label class="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              class="checkbox"
-              checked={desk.trial.flags.has('REHEARSED')}
-              onchange={() => desk.flag('REHEARSED')}
-            />{m.station_rehearsed()}
-          </label>
+      <div class="mt-1 flex" role="tablist" aria-label={m.station_view()}>
+        {#each desk.views as view (view)}
+          <button
+            role="tab"
+            aria-selected={desk.view === view}
+            class={[
+              'sign flex min-h-14 flex-1 items-center justify-center gap-2 border-b-4 text-lg',
+              desk.view === view ? 'border-accent' : 'border-base-300',
+            ]}
+            onclick={() => (desk.view = view)}
+          >
+            {viewWord[view]()}
+            {#if desk.trial.closed.has(view)}<span class="quiet text-base">{m.station_seen()}</span>
+            {:else if desk.test.optionalViews.includes(view)}<span class="quiet text-base"
+                >{m.optional()}</span
+              >{/if}
+          </button>
+        {/each}
+      </div>
+
+      {#if desk.stopped}
+        <div class="my-6 border-4 border-error p-5" role="alert">
+          <h2>{m.stopped_title()}</h2>
+          <p class="mt-2 max-w-prose">{m.stopped_text()}</p>
+        </div>
+      {:else}
+        <div class="grid gap-x-8 lg:mt-3 lg:grid-cols-[minmax(0,4fr)_minmax(0,7fr)]">
+          <section aria-label={m.station_figure()}>
+            <div class="figure"><Figure view={desk.view} {cell} {name} {tap} /></div>
+          </section>
+          <section aria-label={m.station_marks()}>
+            <ul>
+              {#each desk.criteria as criterion (criterion.id)}
+                <CriterionRow {desk} {criterion} />
+              {/each}
+            </ul>
+            <p class="quiet mt-1 border-t border-base-300 pt-2 text-sm">
+              {say(desk.station.protocol.policies.kneeReference.reason)}
+            </p>
+            <div class="flex flex-wrap gap-x-5">
+              <label class="flex min-h-11 items-center gap-2">
+                <input
+                  type="checkbox"
+                  class="checkbox"
+                  checked={desk.trial.flags.has('CUED')}
+                  onchange={() => desk.flag('CUED')}
+                />{m.station_cued()}
+              </label>
+              <label class="flex min-h-11 items-center gap-2">
+                <input
+                  type="checkbox"
+                  class="checkbox"
+                  checked={desk.trial.flags.has('REHEARSED')}
+                  onchange={() => desk.flag('REHEARSED')}
+                />{m.station_rehearsed()}
+              </label>
+            </div>
+          </section>
         </div>
       {/if}
-      <div class="flex gap-2">
-        <button class="btn-soft-line btn h-14" disabled={!desk.undoable} onclick={() => desk.undo()}
-          >{m.undo()}</button
-        >
-        {#if desk.stopped || desk.done}
-          <button class="btn h-14 flex-1 text-lg btn-primary" onclick={() => desk.next()}
-            >{m.station_next()}</button
-          >
-        {:else}
+
+      <div class="bar">
+        {#if !desk.stopped}<FocusBar {desk} />{/if}
+        <div class="flex items-center gap-2">
+          {#if !desk.stopped && !desk.done}<Repetitions {desk} />{/if}
           <button
-            class="btn h-14 flex-1 text-lg btn-primary"
-            disabled={desk.trial.closed.has(desk.view)}
-            onclick={() => desk.closeView()}
+            class="btn-soft-line btn h-14 px-3"
+            disabled={!desk.undoable}
+            onclick={() => desk.undo()}>{m.undo()}</button
           >
-            {m.station_close_view({ view: viewWord[desk.view]() })}
-          </button>
-        {/if}
+          {#if desk.stopped || desk.done}
+            <button class="btn h-14 flex-1 text-lg btn-primary" onclick={() => desk.next()}
+              >{m.station_next()}</button
+            >
+          {:else}
+            <button
+              class="btn h-14 flex-1 px-2 text-lg btn-primary"
+              disabled={desk.trial.closed.has(desk.view)}
+              onclick={() => desk.closeView()}
+            >
+              {m.station_close_view({ view: viewWord[desk.view]() })}
+            </button>
+          {/if}
+        </div>
+        <p class="sr-only" role="status">
+          {desk.done ? m.station_done({ name: desk.athlete.shortName }) : ''}
+        </p>
       </div>
-      <p class="sr-only" role="status">
-        {desk.done ? m.station_done({ name: desk.athlete.shortName }) : ''}
-      </p>
     </div>
+
+    <aside class="mt-6 lg:mt-0"><SetUp {desk} /></aside>
   </div>
 {/if}
 <Pain bind:this={pain} {desk} />
 <Queue bind:this={queue} {desk} />
 
 <style>
+  /* On a phone the figure is the station: as large as the hand can reach. */
+  .figure {
+    height: calc(100dvh - 22.5rem);
+    min-height: 20rem;
+    max-height: 34rem;
+  }
   .bar {
     display: grid;
+    margin-top: auto;
     gap: 0.5rem;
     position: sticky;
     bottom: 0;
     z-index: 10;
-    margin-inline: -0.75rem;
-    padding: 0.5rem 0.75rem 0.75rem;
+    padding: 0.5rem 0 0.75rem;
     border-top: 3px solid var(--color-base-content);
     background: var(--color-base-100);
+  }
+  @media (width >= 64rem) {
+    .figure {
+      height: calc(100dvh - 27rem);
+      min-height: 20rem;
+    }
   }
   @media (width < 64rem) {
     .bar {
       position: fixed;
       inset-inline: 0;
-      margin: 0;
+      padding-inline: 0.75rem;
     }
   }
 </style>

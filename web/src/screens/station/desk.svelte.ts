@@ -17,7 +17,7 @@ export class Desk {
   view = $state<View>('FRONT');
   repetitions = $state(5);
   /** The place that digits and variants go to. */
-  focus = $state<{ criterion: Criterion; side: Side | undefined } | null>(null);
+  focus = $state.raw<{ criterion: Criterion; side: Side | undefined } | null>(null);
   archAssisted = $state(false);
   shoes = $state(false);
 

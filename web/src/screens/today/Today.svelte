@@ -45,7 +45,7 @@
       <ul class="grid gap-6">
         {#each data.screenings as due (due.screening.id)}
           <li
-            class="floor-line grid gap-x-8 gap-y-3 pt-3 md:grid-cols-[minmax(0,1fr)_16rem_auto] md:items-center"
+            class="floor-line grid gap-x-8 gap-y-3 pt-3 md:grid-cols-[minmax(0,1fr)_14rem_24rem] md:items-center"
           >
             <div>
               <h2>

@@ -12,6 +12,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.validation.FieldError;
+import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -88,10 +89,14 @@ class Problems extends ResponseEntityExceptionHandler {
     @Override
     protected ResponseEntity<Object> handleExceptionInternal(
             Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        if (body instanceof ProblemDetail detail && (detail.getProperties() == null || !detail.getProperties().containsKey("code"))) {
+        Object answer = body == null && e instanceof ErrorResponse error ? error.getBody() : body;
+        if (answer instanceof ProblemDetail detail && (detail.getProperties() == null || !detail.getProperties().containsKey("code"))) {
             detail.setProperty("code", "http-" + status.value());
+            if (detail.getDetail() == null) {
+                detail.setDetail(detail.getTitle());
+            }
         }
-        return super.handleExceptionInternal(e, body, headers, status, request);
+        return super.handleExceptionInternal(e, answer, headers, status, request);
     }
 
     private static ProblemDetail detail(HttpStatus status, String code, String sentence) {

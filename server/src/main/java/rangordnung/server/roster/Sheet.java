@@ -13,10 +13,12 @@ import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 import rangordnung.server.platform.Problem;
 
@@ -29,6 +31,9 @@ record Sheet(List<String> header, List<Line> rows) {
 
     static final int MOST_ROWS = 20_000;
     static final int MOST_COLUMNS = 60;
+
+    /** Formats tell a date from a number. */
+    private static final ReadingOptions WITH_FORMATS = new ReadingOptions(true, false);
 
     record Line(int number, List<String> cells) {
         String cell(int column) {
@@ -80,17 +85,36 @@ record Sheet(List<String> header, List<Line> rows) {
         if (text.indexOf('\0') >= 0) {
             throw Problem.invalid("not-a-table", "This is neither text with separators nor a spreadsheet. Save it as CSV or XLSX.", "file");
         }
-        try (CsvReader<CsvRecord> reader = CsvReader.builder().fieldSeparator(separator(text)).extraFieldStrategy(FieldMismatchStrategy.IGNORE).missingFieldStrategy(FieldMismatchStrategy.IGNORE).ofCsvRecord(text)) {
+        try (CsvReader<CsvRecord> reader = CsvReader.builder().fieldSeparator(separator(text))
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE).missingFieldStrategy(FieldMismatchStrategy.IGNORE).ofCsvRecord(text)) {
             List<Line> lines = new ArrayList<>();
             for (CsvRecord row : reader) {
                 lines.add(new Line((int) row.getStartingLineNumber(), limited(row.getFields(), (int) row.getStartingLineNumber())));
             }
+            checkLastQuote(text, lines);
             return lines;
         } catch (CsvParseException e) {
-            throw Problem.invalid("broken-quotes", "A quotation mark that opens is not closed: " + e.getMessage(), "file");
+            throw unclosedQuote(e.getMessage());
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }
+    }
+
+    /** A quotation mark that is never closed swallows the rest of the file into the last row. */
+    private static void checkLastQuote(String text, List<Line> lines) {
+        if (lines.isEmpty()) {
+            return;
+        }
+        int start = lines.get(lines.size() - 1).number();
+        String last = text.lines().skip(start - 1L).collect(Collectors.joining("\n"));
+        boolean odd = last.chars().filter(c -> c == '"').count() % 2 == 1;
+        if (odd && last.matches("(?s)(.*[;,\t])?\\s*\".*")) {
+            throw unclosedQuote("row " + start);
+        }
+    }
+
+    private static Problem unclosedQuote(String where) {
+        return Problem.invalid("broken-quotes", "A quotation mark that opens is not closed: " + where, "file");
     }
 
     /** The separator that stands most often in the first line. */
@@ -102,7 +126,7 @@ record Sheet(List<String> header, List<Line> rows) {
     }
 
     private static List<Line> spreadsheet(byte[] bytes) {
-        try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes)); Stream<Row> rows = book.getFirstSheet().openStream()) {
+        try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes), WITH_FORMATS); Stream<Row> rows = book.getFirstSheet().openStream()) {
             List<Line> lines = new ArrayList<>();
             rows.limit(MOST_ROWS + 2L).forEach(row -> lines.add(new Line(row.getRowNum(),
                     limited(row.stream().map(Sheet::cellText).toList(), row.getRowNum()))));

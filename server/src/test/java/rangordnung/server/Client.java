@@ -1,0 +1,98 @@
+package rangordnung.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A browser without a screen: cookies, the token against forged requests, JSON. */
+public final class Client {
+
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final String base;
+
+    public Client(int port) {
+        base = "http://127.0.0.1:" + port;
+    }
+
+    /** An answer with its body as JSON, where it is JSON. */
+    public record Answer(int status, JsonNode body, byte[] bytes, java.net.http.HttpHeaders headers) {
+
+        public Answer ok() {
+            assertThat(status).as(() -> body == null ? "" : body.toString()).isBetween(200, 299);
+            return this;
+        }
+
+        public Answer problem(int expected, String code) {
+            assertThat(status).as(() -> body == null ? "" : body.toString()).isEqualTo(expected);
+            assertThat(body.get("code").stringValue()).isEqualTo(code);
+            assertThat(body.get("detail").stringValue()).isNotBlank();
+            return this;
+        }
+
+        public String text(String pointer) {
+            return body.at(pointer).stringValue();
+        }
+    }
+
+    public Client signIn(String login, String password) {
+        get("/api/session");
+        post("/api/session", "{\"login\":\"%s\",\"password\":\"%s\"}".formatted(login, password)).ok();
+        get("/api/session");
+        return this;
+    }
+
+    public Answer get(String path) {
+        return send(HttpRequest.newBuilder().GET(), path);
+    }
+
+    public Answer post(String path, String json) {
+        return send(json(json, "POST"), path);
+    }
+
+    public Answer put(String path, String json) {
+        return send(json(json, "PUT"), path);
+    }
+
+    public Answer delete(String path) {
+        return send(HttpRequest.newBuilder().DELETE(), path);
+    }
+
+    public Answer upload(String path, String fileName, byte[] bytes) {
+        byte[] head = ("--x\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName + "\"\r\n\r\n").getBytes(StandardCharsets.UTF_8);
+        byte[] tail = "\r\n--x--\r\n".getBytes(StandardCharsets.UTF_8);
+        return send(HttpRequest.newBuilder().header("Content-Type", "multipart/form-data; boundary=x")
+                .POST(HttpRequest.BodyPublishers.concat(HttpRequest.BodyPublishers.ofByteArray(head),
+                        HttpRequest.BodyPublishers.ofByteArray(bytes), HttpRequest.BodyPublishers.ofByteArray(tail))), path);
+    }
+
+    private static HttpRequest.Builder json(String json, String method) {
+        return HttpRequest.newBuilder().header("Content-Type", "application/json").method(method, HttpRequest.BodyPublishers.ofString(json));
+    }
+
+    private Answer send(HttpRequest.Builder request, String path) {
+        cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .findFirst().ifPresent(c -> request.header("X-XSRF-TOKEN", c.getValue()));
+        try {
+            HttpResponse<byte[]> response = http.send(request.uri(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofByteArray());
+            boolean json = response.headers().firstValue("Content-Type").orElse("").contains("json");
+            return new Answer(response.statusCode(), json && response.body().length > 0 ? JSON.readTree(response.body()) : null, response.body(), response.headers());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,89 @@
+package rangordnung.server.groups;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import rangordnung.server.Client;
+import rangordnung.server.ServerTest;
+import tools.jackson.databind.JsonNode;
+
+class DecisionsTest extends ServerTest {
+
+    private Client lead;
+    private String screening;
+    private String athlete;
+
+    @BeforeEach
+    void a_clean_athlete() {
+        lead = lead();
+        String team = lead.post("/api/teams", "{\"name\":\"Groups %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
+        athlete = lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Ada\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok().text("/id");
+        screening = lead.post("/api/screenings", """
+                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":1}""".formatted(team)).ok().text("/id");
+        UUID trial = UUID.randomUUID();
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}".formatted(trial));
+        send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));
+        send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
+    }
+
+    private void send(String fact) {
+        lead.post("/api/screenings/" + screening + "/facts", "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
+                .formatted(UUID.randomUUID(), athlete, fact)).ok();
+    }
+
+    private Client.Answer decide(String kind, String focus, String rung, String reason, String basedOn) {
+        String place = focus == null ? "" : ",\"place\":{\"focus\":\"%s\"%s}".formatted(focus, rung == null ? "" : ",\"rung\":\"" + rung + "\"");
+        return lead.post("/api/screenings/" + screening + "/decisions", "{\"id\":\"%s\",\"athlete\":\"%s\",\"kind\":\"%s\",\"reason\":\"%s\"%s%s}"
+                .formatted(UUID.randomUUID(), athlete, kind, reason, place, basedOn == null ? "" : ",\"basedOn\":\"" + basedOn + "\""));
+    }
+
+    private JsonNode member() {
+        return lead.get("/api/screenings/" + screening + "/groups").ok().body().get("groups").valueStream()
+                .flatMap(g -> g.get("members").valueStream()).findFirst().orElseThrow();
+    }
+
+    @Test
+    void a_move_is_kept_with_its_author_time_reason_and_what_was_proposed() {
+        Client.Answer moved = decide("MOVE", "KNEE_CONTROL", "box-squat", "Trains with a friend", null).ok();
+
+        assertThat(moved.text("/decision/author")).isEqualTo("Test Lead");
+        assertThat(moved.text("/decision/proposed/focus")).isEqualTo("LOAD");
+        assertThat(member().at("/place/rung").stringValue()).isEqualTo("box-squat");
+        assertThat(member().at("/proposal/focus").stringValue()).as("the proposal itself is never edited").isEqualTo("LOAD");
+        decide("RELEASE", null, null, "", moved.text("/last")).ok();
+        assertThat(member().at("/place/focus").stringValue()).isEqualTo("LOAD");
+        assertThat(lead.get("/api/screenings/" + screening + "/decisions?athlete=" + athlete).ok().body()).hasSize(2);
+    }
+
+    @Test
+    void a_move_needs_a_reason_and_a_possible_place() {
+        decide("MOVE", "KNEE_CONTROL", "box-squat", " ", null).problem(400, "reason-missing");
+        decide("MOVE", "LOAD", "front-squat", "Strong", null).problem(400, "move-impossible");
+        decide("MOVE", "LOAD", "no-such-rung", "Strong", null).problem(400, "move-impossible");
+        Client.Answer fit = lead.get("/api/screenings/" + screening + "/groups/fit?athlete=" + athlete + "&focus=LOAD&rung=goblet-squat-heels-up").ok();
+        assertThat(fit.body().get("cost").doubleValue()).isEqualTo(3);
+    }
+
+    @Test
+    void two_who_decide_at_once_are_told_what_stands() {
+        decide("MOVE", "KNEE_CONTROL", "box-squat", "First", null).ok();
+
+        assertThat(decide("LOCK", null, null, "", null).problem(409, "decided-meanwhile").text("/now/reason")).isEqualTo("First");
+    }
+
+    @Test
+    void a_lock_outlasts_new_facts_and_pain_outweighs_a_lock() {
+        decide("LOCK", null, null, "Relay team", null).ok();
+        UUID trial = UUID.randomUUID();
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}".formatted(trial));
+        send("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}".formatted(trial));
+        assertThat(member().at("/place/focus").stringValue()).isEqualTo("LOAD");
+        assertThat(member().get("outdated").booleanValue()).isTrue();
+
+        send("{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":7,\"signs\":[]}}");
+        assertThat(member().at("/place/focus").stringValue()).isEqualTo("PROTECT");
+        decide("MOVE", "LOAD", "bodyweight-squat", "Wants to", member().get("last").stringValue()).problem(400, "move-impossible");
+    }
+}
