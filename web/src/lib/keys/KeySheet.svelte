@@ -12,7 +12,7 @@
 <dialog class="sheet" bind:this={dialog} aria-labelledby="keys-title">
   <h2 id="keys-title">{m.keys_title()}</h2>
   <dl class="mt-4 grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
-    {#each keys.list as key (key.label)}
+    {#each keys.list as key, i (i)}
       <dt>
         {#each key.keys as k (k)}<kbd class="mr-1 kbd kbd-sm">{k === ' ' ? m.key_space() : k}</kbd
           >{/each}

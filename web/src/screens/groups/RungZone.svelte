@@ -68,10 +68,14 @@
   >
     {#each tags as tag (tag.id)}
       <li>
-        <button
+        <!-- not a button element: dragging never starts on one -->
+        <div
+          role="button"
+          tabindex="0"
           class={['tag', tag.member.decision && 'decided']}
           data-tag={tag.id}
           onclick={() => show(tag.member)}
+          onkeydown={(e) => e.key === 'Enter' && show(tag.member)}
         >
           {tag.member.name}
           {#if locked(tag.member)}<span class="sign" title={m.locked()}
@@ -83,7 +87,7 @@
           {#if tag.member.outdated}<span class="sign" title={m.outdated()}
               >!<span class="sr-only">{m.outdated()}</span></span
             >{/if}
-        </button>
+        </div>
       </li>
     {/each}
   </ul>
@@ -114,6 +118,9 @@
     background: color-mix(in oklab, var(--color-accent) 22%, transparent);
   }
   .tag {
+    display: flex;
+    align-items: center;
+    gap: 0.3rem;
     min-height: 2.75rem;
     padding: 0.15rem 0.55rem;
     border: 1px solid var(--color-base-content);

@@ -1,0 +1,165 @@
+package rangordnung.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Page.ScreenshotOptions;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The demo: every screen with every state, in three themes and two languages. */
+class DemoIT extends ScreenTest {
+
+    private static final String DEMO_PASSWORD = "hall-lines-and-wall-bars";
+
+    @Override
+    protected Product installed() {
+        return Product.demo();
+    }
+
+    /** Addresses of all screens, by name. */
+    private Map<String, String> screens(Page page) {
+        String id = (String) page.evaluate("""
+                async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.heldOn === '2026-11-09').screening.id""");
+        String club = (String) page.evaluate("""
+                async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'Club screen').screening.id""");
+        String first = (String) page.evaluate("""
+                async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'First look').screening.id""");
+        String athlete = (String) page.evaluate("""
+                async (id) => (await (await fetch(`/api/screenings/${id}/results`)).json()).strips.find((s) => s.cells[0].left === 'MARKED').athlete""", id);
+        String team = (String) page.evaluate("async () => (await (await fetch('/api/teams')).json()).find((t) => t.name.startsWith('Class')).id");
+        Map<String, String> screens = new LinkedHashMap<>();
+        screens.put("today", "/");
+        screens.put("rosters", "/roster");
+        screens.put("roster", "/roster/" + team);
+        screens.put("people", "/people");
+        screens.put("station", "/screening/" + first + "/station");
+        screens.put("results", "/screening/" + id + "/results");
+        screens.put("athlete", "/screening/" + id + "/athlete/" + athlete);
+        screens.put("ranking", "/screening/" + club + "/ranking");
+        screens.put("groups", "/screening/" + id + "/groups");
+        return screens;
+    }
+
+    private static void show(Page page, String address) {
+        page.evaluate("(a) => { location.hash = a; }", "#" + address);
+        assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1))).hasCount(1);
+        assertThat(page.locator(".loading")).hasCount(0);
+        page.waitForTimeout(250);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"chalk", "evening", "bright"})
+    void no_screen_has_a_barrier(String theme) {
+        Page page = page(1280, 800);
+        page.addInitScript("localStorage.setItem('theme', '" + theme + "')");
+        page.navigate(product.address());
+        assertThat(button(page, "Sign in")).isVisible();
+        check(page, theme, "sign-in");
+        signIn(page, "lead", DEMO_PASSWORD);
+        screens(page).forEach((name, address) -> {
+            show(page, address);
+            check(page, theme, name);
+        });
+        show(page, screens(page).get("station"));
+        button(page, "Pain: stop").click();
+        check(page, theme, "pain");
+    }
+
+    private static void check(Page page, String theme, String name) {
+        List<Rule> violations = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations();
+        assertThat(violations).as(() -> theme + " " + name).extracting(r -> r.getId() + ": " + r.getNodes().get(0).getHtml()).isEmpty();
+    }
+
+    @Test
+    void german_has_every_word_and_a_rater_sees_only_the_station() {
+        Page page = page(390, 844);
+        page.addInitScript("localStorage.setItem('PARAGLIDE_LOCALE', 'de')");
+        page.navigate(product.address());
+        page.getByLabel("Anmeldename").fill("rater");
+        page.getByLabel("Passwort").fill(DEMO_PASSWORD);
+        button(page, "Anmelden").click();
+        assertThat(heading(page, "Heute")).isVisible();
+        assertThat(link(page, "Kader")).hasCount(0);
+        link(page, "Station öffnen").click();
+        assertThat(button(page, "Vorn: gesehen")).isVisible();
+        assertThat(page.getByTestId("athlete")).hasText(java.util.regex.Pattern.compile("^\\S+ \\p{Lu}\\.$"));
+        assertThat(page.locator("html")).hasAttribute("lang", "de");
+    }
+
+    @Test
+    void two_instances_on_one_database_work_as_one() throws Exception {
+        int port;
+        try (ServerSocket free = new ServerSocket(0)) {
+            port = free.getLocalPort();
+        }
+        Process another = product.another(port);
+        try {
+            Page page = signedIn("lead", DEMO_PASSWORD);
+            String address = "http://localhost:" + port + "/";
+            for (int i = 0; i < 240 && another.isAlive() && !up(address); i++) {
+                Thread.sleep(250);
+            }
+            // One session serves both; what one takes in, the other judges at once.
+            Page there = page.context().newPage();
+            there.navigate(address);
+            assertThat(heading(there, "Today")).isVisible();
+            String station = screens(page).get("station");
+            show(there, station);
+            String name = there.getByTestId("athlete").textContent();
+            there.keyboard().press("Shift+K");
+            there.keyboard().press("3");
+            there.keyboard().press("Enter");
+            there.keyboard().press("Enter");
+            allSaved(there);
+            show(page, station.replace("station", "results"));
+            var row = page.getByRole(AriaRole.ROW).filter(new com.microsoft.playwright.Locator.FilterOptions().setHasText(name.substring(0, name.length() - 2)));
+            assertThat(row.first().getByRole(AriaRole.IMG, new com.microsoft.playwright.Locator.GetByRoleOptions().setName("Knee line right: severe"))).isVisible();
+        } finally {
+            another.destroy();
+            another.waitFor();
+        }
+    }
+
+    private static boolean up(String address) {
+        try {
+            return ((java.net.HttpURLConnection) java.net.URI.create(address + "actuator/health").toURL().openConnection()).getResponseCode() == 200;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** Pictures for the README, taken with {@code -Dpictures=docs/screenshots}. */
+    @Test
+    void every_main_view_can_be_pictured() {
+        Path folder = Path.of("..", System.getProperty("pictures", "e2e/target/screenshots"));
+        Page page = signedIn("lead", DEMO_PASSWORD);
+        page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
+        Map<String, String> screens = screens(page);
+        screens.forEach((name, address) -> {
+            show(page, address);
+            if (name.equals("station")) {
+                page.locator("[data-spot='knee-line LEFT']").click();
+                page.locator("[data-spot='arch RIGHT']").click();
+            }
+            page.screenshot(new ScreenshotOptions().setPath(folder.resolve(name + ".png")));
+        });
+        Page phone = signIn(page(390, 844), "lead", DEMO_PASSWORD);
+        show(phone, screens.get("station"));
+        phone.locator("[data-spot='turn-out LEFT']").click();
+        phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("station-phone.png")));
+        assertThat(folder.resolve("station-phone.png").toFile().length()).isGreaterThan(10_000);
+    }
+}

@@ -1,0 +1,135 @@
+package rangordnung.e2e;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** The product as a user starts it: with the launcher, in a data folder of its own. */
+final class Product implements AutoCloseable {
+
+    private static final Path HOME = Path.of("..").toAbsolutePath().normalize();
+
+    private final Path data;
+    private final String word;
+    private String port;
+
+    private Product(String word) {
+        this.word = word;
+        try {
+            data = Files.createTempDirectory("rangordnung-e2e");
+            Files.setPosixFilePermissions(data, PosixFilePermissions.fromString("rwxr-xr-x"));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** A new installation without any account. */
+    static Product fresh() {
+        return new Product("start").start();
+    }
+
+    /** The demo with its invented data. */
+    static Product demo() {
+        return new Product("demo").start();
+    }
+
+    Product start() {
+        List<String> words = new ArrayList<>(List.of(word, "--background"));
+        if (port != null) {
+            words.addAll(List.of("--port", port));
+        }
+        launcher(words.toArray(String[]::new));
+        port = address().replaceAll(".*:(\\d+)/", "$1");
+        return this;
+    }
+
+    String address() {
+        return read("address");
+    }
+
+    String setupCode() {
+        return read("setup.code");
+    }
+
+    /** Ends the application the hard way, as a power cut does; the database stays. */
+    void kill() {
+        ProcessHandle application = ProcessHandle.of(Long.parseLong(read("app.pid"))).orElseThrow();
+        application.destroyForcibly();
+        application.onExit().orTimeout(20, TimeUnit.SECONDS).join();
+    }
+
+    /** A second instance on the same database, as its own process. */
+    Process another(int itsPort) {
+        Path app = HOME.resolve("server/target/app");
+        ProcessBuilder builder = new ProcessBuilder("java", "-Xmx192m", "-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1", "-jar", "rangordnung-app.jar")
+                .directory(app.toFile()).redirectErrorStream(true).redirectOutput(data.resolve("another.log").toFile());
+        builder.environment().putAll(java.util.Map.of("SPRING_DATASOURCE_URL", jdbc(), "SPRING_DATASOURCE_USERNAME", "rangordnung",
+                "SPRING_DATASOURCE_PASSWORD", read("database.secret"), "SERVER_PORT", String.valueOf(itsPort)));
+        try {
+            return builder.start();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private String jdbc() {
+        return "jdbc:postgresql://127.0.0.1:" + read("pg/postmaster.pid").lines().skip(3).findFirst().orElseThrow() + "/rangordnung";
+    }
+
+    /** One number from the database. */
+    long count(String sql, Object... parameters) {
+        try (Connection connection = DriverManager.getConnection(jdbc(), "rangordnung", read("database.secret"));
+                PreparedStatement statement = connection.prepareStatement(sql)) {
+            for (int i = 0; i < parameters.length; i++) {
+                statement.setObject(i + 1, parameters[i]);
+            }
+            try (ResultSet rows = statement.executeQuery()) {
+                rows.next();
+                return rows.getLong(1);
+            }
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private String read(String name) {
+        try {
+            return Files.readString(data.resolve(name)).strip();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private void launcher(String... words) {
+        List<String> command = new ArrayList<>(List.of(HOME.resolve("rangordnung").toString()));
+        command.addAll(Arrays.asList(words));
+        command.addAll(List.of("--data", data.toString()));
+        try {
+            Process process = new ProcessBuilder(command).directory(HOME.toFile()).redirectErrorStream(true).redirectOutput(data.resolve("launcher.log").toFile()).start();
+            if (!process.waitFor(4, TimeUnit.MINUTES) || process.exitValue() != 0) {
+                throw new IllegalStateException(String.join(" ", command) + "\n" + read("launcher.log"));
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Override
+    public void close() {
+        launcher("stop");
+    }
+}

@@ -1,0 +1,137 @@
+package rangordnung.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Assertions;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.TestInstance;
+
+/** Drives the interface in Debian's Chromium, as a user does; any error of the page fails the test. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+abstract class ScreenTest {
+
+    static final String PASSWORD = "a sentence to keep";
+
+    private Playwright playwright;
+    private Browser browser;
+    private final List<String> errors = new ArrayList<>();
+    protected Product product;
+
+    @BeforeAll
+    void openBrowser() {
+        playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        browser = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(Path.of("/usr/bin/chromium"))
+                .setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+                        "--disable-component-update", "--disable-sync")));
+        product = installed();
+    }
+
+    /** What this test drives. */
+    protected abstract Product installed();
+
+    @AfterAll
+    void close() {
+        if (product != null) {
+            product.close();
+        }
+        playwright.close();
+    }
+
+    @AfterEach
+    void nothingWentWrongOnThePage() {
+        Assertions.assertEquals(List.of(), errors);
+        browser.contexts().forEach(BrowserContext::close);
+    }
+
+    protected Page page(int width, int height) {
+        BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height).setLocale("en-GB"));
+        Page page = context.newPage();
+        page.setDefaultTimeout(10_000);
+        page.onPageError(errors::add);
+        page.onConsoleMessage(message -> {
+            boolean expected = message.text().contains("Failed to load resource");
+            if (message.type().equals("error") && !expected) {
+                errors.add(message.text());
+            }
+        });
+        return page;
+    }
+
+    /** A desktop page, signed in. */
+    protected Page signedIn(String login, String password) {
+        return signIn(page(1280, 800), login, password);
+    }
+
+    protected Page signIn(Page page, String login, String password) {
+        page.navigate(product.address());
+        page.getByLabel("Login").fill(login);
+        page.getByLabel("Password").fill(password);
+        button(page, "Sign in").click();
+        assertThat(heading(page, "Today")).isVisible();
+        return page;
+    }
+
+    /** The first account of a fresh installation. */
+    protected Page founded() {
+        Page page = page(1280, 800);
+        page.navigate(product.address() + "#/setup/" + product.setupCode());
+        page.getByLabel("School or club").fill("Invented school");
+        page.getByLabel("Your name").fill("Test Lead");
+        page.getByLabel("Login").fill("lead");
+        page.getByLabel("Password").fill(PASSWORD);
+        button(page, "Create and begin").click();
+        assertThat(heading(page, "Today")).isVisible();
+        return page;
+    }
+
+    /** A roster from pasted lines, with a screening planned and its station open. */
+    protected void atTheStation(Page page, String team, String lines) {
+        page.navigate(product.address() + "#/roster");
+        button(page, "Add a team or class").first().click();
+        page.getByLabel("Name").fill(team);
+        page.locator("dialog[open]").getByRole(AriaRole.BUTTON).first().click();
+        page.getByLabel("Paste from a spreadsheet or list").fill(lines);
+        button(page, "Look at it").click();
+        button(page, Pattern.compile("Write \\d+ rows")).click();
+        assertThat(page.getByRole(AriaRole.STATUS).filter(new Locator.FilterOptions().setHasText("Imported"))).isVisible();
+        page.navigate(product.address() + "#/");
+        button(page, "Plan a screening").click();
+        page.getByLabel("Team or class").selectOption(team);
+        button(page, "Open the station").last().click();
+        assertThat(page.getByTestId("athlete")).isVisible();
+    }
+
+    protected static Locator button(Page page, String name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    protected static Locator button(Page page, Pattern name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+    }
+
+    protected static Locator link(Page page, String name) {
+        return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    protected static Locator heading(Page page, String name) {
+        return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(1));
+    }
+
+    protected static void allSaved(Page page) {
+        assertThat(page.locator("[data-pending='0']")).isVisible();
+    }
+}
