@@ -25,8 +25,10 @@
   onclick={() => dialog.showModal()}
   data-pending={outbox.pending}
 >
-  <span role="status">{word}</span>
+  {word}
 </button>
+
+<p class="sr-only" role="status">{bad ? word : ''}</p>
 
 <dialog class="sheet" bind:this={dialog} aria-labelledby="outbox-title">
   <h2 id="outbox-title">{m.outbox_title()}</h2>

@@ -228,7 +228,7 @@
                 {#each data.history as point (point.screening)}
                   <li class="grid grid-cols-[7rem_3.5rem_1fr] items-center gap-2">
                     <a
-                      class="underline"
+                      class="inline-flex min-h-9 items-center underline"
                       href="#/screening/{point.screening}/athlete/{params.athlete}"
                       >{day(point.heldOn)}</a
                     >

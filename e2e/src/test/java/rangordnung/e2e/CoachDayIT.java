@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
@@ -84,15 +85,17 @@ class CoachDayIT extends ScreenTest {
         assertThat(tomorrow.getByText("“Has lifted for a year”")).isVisible();
     }
 
+    /** Drags until the place under the pointer has taken the tag in, as the eye of a user would wait for. */
     private static void drag(Page page, Locator from, Locator to) {
         to.scrollIntoViewIfNeeded();
         BoundingBox start = from.boundingBox();
         page.mouse().move(start.x + 20, start.y + 15);
         page.mouse().down();
-        page.mouse().move(start.x + 30, start.y + 5, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(4));
-        BoundingBox end = to.boundingBox();
-        page.mouse().move(end.x + end.width / 2, end.y + end.height / 2, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(12));
-        page.waitForTimeout(400);
+        for (int i = 0; i < 15 && to.locator("li").count() == 0; i++) {
+            BoundingBox end = to.boundingBox();
+            page.mouse().move(end.x + end.width / 2 + i % 3, end.y + end.height / 2 + 4, new Mouse.MoveOptions().setSteps(8));
+            page.waitForTimeout(250);
+        }
         page.mouse().up();
     }
 
