@@ -89,23 +89,26 @@
 
   const confirm = () =>
     work(async () => {
-      if (!preview) return;
+      const taken = preview;
+      if (!taken) return;
       try {
         const result = await ask(
           api.POST('/api/imports/{id}/confirm', {
-            params: { path: { id: preview.id } },
-            body: { expected: preview.counts, leaveOutProblems: leaveOut },
+            params: { path: { id: taken.id } },
+            body: { expected: taken.counts, leaveOutProblems: leaveOut },
           }),
         );
+        preview = null;
+        pasted = '';
         await done(
           m.import_done({ added: result.added, changed: result.changed, leftOut: result.leftOut }),
         );
       } catch (e) {
         if (e instanceof Problem && e.code === 'roster-changed') {
-          const columns = preview.columns.map((c) => c.column);
+          const columns = taken.columns.map((c) => c.column);
           preview = await ask(
             api.PUT('/api/imports/{id}/mapping', {
-              params: { path: { id: preview.id } },
+              params: { path: { id: taken.id } },
               body: { columns },
             }),
           );

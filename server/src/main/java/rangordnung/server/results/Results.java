@@ -6,7 +6,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Judge;
@@ -20,8 +22,8 @@ import rangordnung.server.screening.Facts;
 import rangordnung.server.screening.Screenings;
 
 /**
- * Judges a screening. Each athlete's result is kept beside the last entry of their book and judged again when
- * the book has grown; what is kept matters only for speed.
+ * Judges a screening. Each athlete's result is kept with the mark of their book, and judged again once the book
+ * has grown; what is kept matters only for speed.
  */
 @Service
 public class Results {
@@ -32,9 +34,9 @@ public class Results {
     private final Rosters rosters;
     private final Protocols protocols;
     private final Facts facts;
-    private final Map<UUID, Judged> kept = java.util.Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+    private final Map<UUID, Map<UUID, Judged>> kept = java.util.Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
         @Override
-        protected boolean removeEldestEntry(Map.Entry<UUID, Judged> eldest) {
+        protected boolean removeEldestEntry(Map.Entry<UUID, Map<UUID, Judged>> eldest) {
             return size() > KEPT_SCREENINGS;
         }
     });
@@ -46,7 +48,7 @@ public class Results {
         this.facts = facts;
     }
 
-    private record Judged(Facts.BookMark mark, Map<UUID, ScreenResult> results) {}
+    private record Judged(Facts.BookMark mark, ScreenResult result) {}
 
     /** An athlete with the result of one screening. */
     public record Screened(Rosters.Member athlete, ScreenResult result) {}
@@ -90,17 +92,24 @@ public class Results {
     }
 
     private Map<UUID, ScreenResult> judged(Screenings.ScreeningView screening, Protocol protocol) {
-        Facts.BookMark mark = facts.mark(screening.id());
-        Judged last = kept.get(screening.id());
-        if (last != null && last.mark().equals(mark)) {
-            return last.results();
-        }
+        Map<UUID, Judged> last = kept.getOrDefault(screening.id(), Map.of());
+        List<Facts.BookMark> marks = facts.marks(screening.id());
+        Set<UUID> grown = marks.stream()
+                .filter(mark -> !last.containsKey(mark.athlete()) || !last.get(mark.athlete()).mark().equals(mark))
+                .map(Facts.BookMark::athlete)
+                .collect(Collectors.toSet());
+        Map<UUID, List<Entry>> books = grown.isEmpty() ? Map.of()
+                : last.isEmpty() ? facts.books(screening.id()) : facts.books(screening.id(), grown);
         Judge judge = new Judge(protocol);
+        Map<UUID, Judged> now = new HashMap<>();
         Map<UUID, ScreenResult> results = new HashMap<>();
-        for (Map.Entry<UUID, List<Entry>> book : facts.books(screening.id()).entrySet()) {
-            results.put(book.getKey(), judge.judge(book.getValue()));
+        for (Facts.BookMark mark : marks) {
+            // A book that grew between the two reads is judged as it is now, and again next time.
+            ScreenResult result = grown.contains(mark.athlete()) ? judge.judge(books.getOrDefault(mark.athlete(), List.of())) : last.get(mark.athlete()).result();
+            now.put(mark.athlete(), new Judged(mark, result));
+            results.put(mark.athlete(), result);
         }
-        kept.put(screening.id(), new Judged(mark, results));
+        kept.put(screening.id(), now);
         return results;
     }
 }

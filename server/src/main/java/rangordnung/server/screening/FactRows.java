@@ -11,8 +11,6 @@ interface FactRows extends Repository<FactRow, UUID> {
     /** A fact without what judging does not need. */
     record Line(UUID id, UUID athlete, long sequence, UUID supersedes, String body, UUID author, java.time.Instant deviceAt) {}
 
-    /** A book's state: it changes with every fact that is added or erased. */
-    record Mark(long count, Long last) {}
 
     void saveAll(Iterable<FactRow> facts);
 
@@ -28,6 +26,13 @@ interface FactRows extends Repository<FactRow, UUID> {
             from FactRow f where f.screening = :screening and f.athlete = :athlete order by f.sequence""")
     List<Line> ofAthlete(UUID screening, UUID athlete);
 
-    @Query("select new rangordnung.server.screening.FactRows$Mark(count(f), max(f.sequence)) from FactRow f where f.screening = :screening")
-    Mark mark(UUID screening);
+    @Query("""
+            select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
+            from FactRow f where f.screening = :screening and f.athlete in :athletes order by f.athlete, f.sequence""")
+    List<Line> ofAthletes(UUID screening, Collection<UUID> athletes);
+
+    @Query("""
+            select new rangordnung.server.screening.Facts$BookMark(f.athlete, count(f), max(f.sequence))
+            from FactRow f where f.screening = :screening group by f.athlete""")
+    List<Facts.BookMark> marks(UUID screening);
 }

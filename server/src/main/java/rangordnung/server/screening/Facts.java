@@ -8,7 +8,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -69,8 +68,8 @@ public class Facts {
     /** How many facts were new, and how many had come before. */
     public record Taken(int added, int known) {}
 
-    /** A state of the book that changes with each fact. */
-    public record BookMark(long count, long last) {}
+    /** How far one athlete's book has grown; two equal marks mean equal books. */
+    public record BookMark(UUID athlete, long count, long last) {}
 
     /** Takes facts in, all or none. */
     public Taken take(UUID screening, List<FactSent> sent) {
@@ -124,10 +123,19 @@ public class Facts {
                 .toList();
     }
 
+    /** The books of some athletes of a screening, for judging. */
+    public Map<UUID, List<Entry>> books(UUID screening, Set<UUID> athletes) {
+        return byAthlete(transaction.execute(t -> rows.ofAthletes(screening, athletes)));
+    }
+
     /** The books of all athletes of a screening, for judging. */
     public Map<UUID, List<Entry>> books(UUID screening) {
+        return byAthlete(transaction.execute(t -> rows.ofScreening(screening)));
+    }
+
+    private Map<UUID, List<Entry>> byAthlete(List<FactRows.Line> lines) {
         Map<UUID, List<Entry>> books = new LinkedHashMap<>();
-        for (FactRows.Line line : transaction.execute(t -> rows.ofScreening(screening))) {
+        for (FactRows.Line line : lines) {
             books.computeIfAbsent(line.athlete(), a -> new ArrayList<>()).add(entry(line));
         }
         return books;
@@ -138,10 +146,9 @@ public class Facts {
         return transaction.execute(t -> rows.ofAthlete(screening, athlete)).stream().map(this::entry).toList();
     }
 
-    /** The state of the book; two equal marks mean equal books. */
-    public BookMark mark(UUID screening) {
-        FactRows.Mark mark = transaction.execute(t -> rows.mark(screening));
-        return new BookMark(mark.count(), Objects.requireNonNullElse(mark.last(), 0L));
+    /** How far the book of each athlete has grown; an athlete without facts has none. */
+    public List<BookMark> marks(UUID screening) {
+        return transaction.execute(t -> rows.marks(screening));
     }
 
     private Entry entry(FactRows.Line line) {

@@ -1,0 +1,68 @@
+package rangordnung.bench;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+import java.util.zip.GZIPInputStream;
+
+/**
+ * Prints one JSON line per benchmark: name, value, reference, ratio and limit, where there is one. Each value stands
+ * against a reference that was measured in the same run. Ends with an error when a limit is broken.
+ */
+public final class Bench {
+
+    private static boolean broken;
+
+    private Bench() {}
+
+    public static void main(String[] args) throws Exception {
+        List<String> wanted = List.of(args);
+        if (wanted.isEmpty() || wanted.contains("judge-500")) {
+            JudgeBenchmark.run();
+        }
+        if (wanted.isEmpty() || wanted.contains("initial-js-kb")) {
+            initialScript();
+        }
+        if (wanted.isEmpty() || wanted.contains("results-500-over-sql") || wanted.contains("server-rss-mb")) {
+            ServerBenchmark.run();
+        }
+        System.exit(broken ? 1 : 0);
+    }
+
+    /** A value against its reference; the ratio must stay at or below the limit. */
+    static void ratio(String name, double value, double reference, String unit, double limit) {
+        double ratio = value / reference;
+        broken |= ratio > limit;
+        System.out.println(String.format(Locale.ROOT, "{\"name\":\"%s\",\"value\":%.3f,\"reference\":%.3f,\"unit\":\"%s\",\"ratio\":%.2f,\"limit\":%s}",
+                name, value, reference, unit, ratio, limit == Double.MAX_VALUE ? "null" : String.valueOf(limit)));
+    }
+
+    /** What the first page loads as script, compressed, against the same uncompressed. */
+    private static void initialScript() throws IOException {
+        Path dist = Path.of("web/dist");
+        String page = Files.readString(dist.resolve("index.html"));
+        double compressed = 0;
+        double raw = 0;
+        try (Stream<Path> files = Files.list(dist.resolve("assets"))) {
+            for (Path file : files.filter(f -> f.toString().endsWith(".js") && page.contains(f.getFileName().toString())).toList()) {
+                byte[] gzip = Files.readAllBytes(Path.of(file + ".gz"));
+                compressed += gzip.length / 1024.0;
+                try (GZIPInputStream in = new GZIPInputStream(new ByteArrayInputStream(gzip))) {
+                    raw += in.readAllBytes().length / 1024.0;
+                }
+            }
+        }
+        absolute("initial-js-kb", compressed, raw, "kB gzip over kB raw", 120);
+    }
+
+    /** A value with a limit of its own; the reference is printed beside it. */
+    static void absolute(String name, double value, double reference, String unit, double limit) {
+        broken |= value > limit || value <= 0;
+        System.out.println(String.format(Locale.ROOT, "{\"name\":\"%s\",\"value\":%.1f,\"reference\":%.1f,\"unit\":\"%s\",\"ratio\":%.2f,\"limit\":%.0f}",
+                name, value, reference, unit, value / reference, limit));
+    }
+}
