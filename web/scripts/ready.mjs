@@ -8,6 +8,7 @@ const run = (command, ...args) => {
 };
 const installed = 'node_modules/.package-lock.json';
 if (!existsSync(installed) || statSync(installed).mtimeMs < statSync('package-lock.json').mtimeMs) {
-  run('npm', 'ci', '--no-audit', '--no-fund');
+  // not `npm ci`: it refuses the lock file over optional packages for other platforms that no registry has
+  run('npm', 'install', '--no-save', '--no-audit', '--no-fund');
 }
 run('npm', 'run', '--silent', 'words');

@@ -14,7 +14,13 @@
     ask(api.GET('/api/screenings/{id}/ranking', { params: { path: { id: params.id } } })),
   );
 
-  const FEW = 40;
+  /** A long ranking shows the beginning of each band, so that the whole stair stays in sight. */
+  const few = $derived(
+    (ranking.data?.bands ?? []).reduce((sum, b) => sum + b.athletes.length, 0) > 60 ? 12 : 60,
+  );
+  const tallest = $derived(
+    Math.max(1, ...(ranking.data?.bands ?? []).map((b) => b.athletes.length)),
+  );
   let whole = $state<number[]>([]);
 </script>
 
@@ -34,9 +40,27 @@
           >{/if}
       </p>
       {#if data.bands.length === 0}<p class="mt-6">{m.ranking_none()}</p>{/if}
+      {#if data.bands.length > 1}
+        <ol class="mt-5 flex max-w-3xl items-start" aria-label={m.ranking_stair()}>
+          {#each data.bands as band (band.number)}
+            {@const values = band.athletes.map((a) => a.index)}
+            <li class="stair flex-1" style:--step={band.number - 1}>
+              <strong class="sign text-lg">{band.number}</strong>
+              <span class="block text-sm leading-tight"
+                >{m.athletes({ count: band.athletes.length })}</span
+              >
+              <span class="quiet block text-sm leading-tight"
+                >{decimal(Math.max(...values))} – {decimal(Math.min(...values))}</span
+              >
+              <span class="load" style:--share={band.athletes.length / tallest} aria-hidden="true"
+              ></span>
+            </li>
+          {/each}
+        </ol>
+      {/if}
       <ol class="mt-6">
         {#each data.bands as band (band.number)}
-          {@const few = whole.includes(band.number) ? band.athletes : band.athletes.slice(0, FEW)}
+          {@const shown = whole.includes(band.number) ? band.athletes : band.athletes.slice(0, few)}
           <li
             class="step"
             style:--step={band.number - 1}
@@ -58,7 +82,7 @@
                 >
               </thead>
               <tbody>
-                {#each few as athlete (athlete.athlete)}
+                {#each shown as athlete (athlete.athlete)}
                   <tr>
                     <th scope="row" class="w-56 px-3 py-0.5 font-normal">
                       <a
@@ -80,9 +104,9 @@
                 {/each}
               </tbody>
             </table>
-            {#if few.length < band.athletes.length}
+            {#if shown.length < band.athletes.length}
               <button class="btn ml-1 btn-ghost" onclick={() => (whole = [...whole, band.number])}
-                >{m.show_more({ count: band.athletes.length - few.length })}</button
+                >{m.show_more({ count: band.athletes.length - shown.length })}</button
               >
             {/if}
           </li>
@@ -109,6 +133,21 @@
 </Page>
 
 <style>
+  .stair {
+    margin-top: calc(var(--step) * 0.9rem);
+    padding: 0.35rem 0.6rem 0.5rem;
+    border-top: 4px solid var(--color-base-content);
+    border-left: 4px solid var(--color-base-content);
+  }
+  .load {
+    display: block;
+    height: 0.4rem;
+    width: calc(100% * var(--share));
+    min-width: 2px;
+    margin-top: 0.3rem;
+    background: var(--color-base-content);
+  }
+
   /* Each band is one step of the stair; the tread is as long as the band has room. */
   .step {
     --indent: calc(var(--step) * min(3.5rem, 24rem / max(var(--of), 1)));

@@ -43,4 +43,10 @@ class ApiDocumentTest extends ServerTest {
         lead().get("/api/nothing").problem(404, "http-404");
         assertThat(visitor().get("/assets/missing.js").status()).isEqualTo(404);
     }
+
+    @Test
+    void a_body_that_is_too_large_is_refused_before_it_is_read() {
+        String text = "x".repeat((int) RequestSize.LARGEST);
+        lead().post("/api/teams", "{\"name\":\"" + text + "\",\"kind\":\"CLASS\"}").problem(413, "too-large");
+    }
 }
