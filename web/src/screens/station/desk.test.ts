@@ -1,0 +1,131 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { PROTOCOL, station } from '../../../tests/protocol';
+import { outbox, type FactSent } from '../../lib/outbox/outbox.svelte';
+import { markAt, place } from './book';
+import { Desk } from './desk.svelte';
+
+const criterion = (id: string) => PROTOCOL.tests[0]!.criteria.find((c) => c.id === id)!;
+
+let written: FactSent[];
+let desk: Desk;
+
+beforeEach(() => {
+  written = [];
+  vi.spyOn(outbox, 'of').mockReturnValue([]);
+  vi.spyOn(outbox, 'put').mockImplementation((_, ...facts) => void written.push(...facts));
+  vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
+  desk = new Desk(station(['Amara L.', 'Bartosz Ż.', 'Carlotta Ø.']));
+});
+afterEach(() => vi.restoreAllMocks());
+
+const kinds = () => written.map((f) => f.fact.kind);
+const grade = (id: string, side?: 'LEFT' | 'RIGHT') =>
+  markAt(desk.trial, place(criterion(id), side)).grade;
+
+describe('the desk at a station', () => {
+  it('takes three steps for a clean athlete and says that both views were seen', () => {
+    desk.closeView();
+    desk.closeView();
+    expect(desk.done).toBe(true);
+    desk.next();
+    expect(kinds()).toEqual(['trialOpened', 'viewClosed', 'viewClosed']);
+    expect(written.map((f) => ('view' in f.fact ? f.fact.view : '')).slice(1)).toEqual([
+      'FRONT',
+      'SIDE',
+    ]);
+    expect(desk.athlete?.shortName).toBe('Bartosz Ż.');
+    expect(desk.waiting).toBe(2);
+  });
+
+  it('lets a notch grow with each tap and go after severe', () => {
+    const seen = [1, 2, 3, 4, 5].map(() => {
+      desk.grow(criterion('arch'), 'LEFT');
+      return grade('arch', 'LEFT');
+    });
+    expect(seen).toEqual(['SLIGHT', 'MARKED', 'SEVERE', 'NONE', 'SLIGHT']);
+    expect(written.at(-1)?.supersedes).toBe(written.at(-2)?.id);
+  });
+
+  it('takes back step by step, through corrections and views, and keeps the trial', () => {
+    desk.grow(criterion('knee-line'), 'RIGHT');
+    desk.grow(criterion('knee-line'), 'RIGHT');
+    desk.closeView();
+    expect(desk.view).toBe('SIDE');
+    desk.undo();
+    expect(desk.view).toBe('FRONT');
+    desk.undo();
+    expect(grade('knee-line', 'RIGHT')).toBe('SLIGHT');
+    desk.undo();
+    expect(grade('knee-line', 'RIGHT')).toBeNull();
+    expect(desk.undoable).toBe(false);
+    desk.undo();
+    expect(kinds().filter((k) => k === 'withdrawn')).toHaveLength(3);
+  });
+
+  it('turns a directed mark to the other side as slight, and clears it without a side', () => {
+    desk.mark(criterion('drift'), 'LEFT', 'SEVERE');
+    desk.grow(criterion('drift'), 'RIGHT');
+    expect(markAt(desk.trial, 'drift')).toMatchObject({ grade: 'SLIGHT', side: 'RIGHT' });
+    desk.mark(criterion('drift'), 'RIGHT', 'NONE');
+    expect(written.at(-1)?.fact).not.toHaveProperty('side');
+  });
+
+  it('keeps the way of showing when the notch grows', () => {
+    desk.mark(criterion('knee-line'), 'LEFT', 'SLIGHT', { variant: 'wobble' });
+    desk.grow(criterion('knee-line'), 'LEFT');
+    expect(markAt(desk.trial, 'knee-line LEFT')).toMatchObject({
+      grade: 'MARKED',
+      variant: 'wobble',
+    });
+  });
+
+  it('writes nothing more once pain has stopped the screen', () => {
+    desk.pain({ region: 'KNEE', intensity: 6, signs: [] });
+    const before = written.length;
+    desk.grow(criterion('arch'), 'LEFT');
+    desk.closeView();
+    expect(written).toHaveLength(before);
+    expect(desk.stopped).toBe(true);
+    expect(desk.queue[0]?.state).toBe('STOPPED');
+  });
+
+  it('goes on after pain that is known and stable', () => {
+    desk.pain({ region: 'BACK', intensity: 2, signs: [] });
+    desk.closeView();
+    expect(desk.stopped).toBe(false);
+    expect(kinds()).toEqual(['painReported', 'trialOpened', 'viewClosed']);
+  });
+
+  it('corrects the conditions of an open trial and carries none to the next athlete', () => {
+    desk.archAssisted = true;
+    desk.closeView();
+    desk.archAssisted = false;
+    desk.conditionsChanged();
+    const trials = written.map((f) => f.fact).filter((f) => f.kind === 'trialOpened');
+    expect(trials.map((f) => f.conditions.archAssisted)).toEqual([true, false]);
+    expect(trials[0]?.trial).toBe(trials[1]?.trial);
+    desk.next();
+    expect(desk.archAssisted).toBe(false);
+  });
+
+  it('flags and unflags a trial, and skips who is not there', () => {
+    desk.flag('CUED');
+    expect(desk.trial.flags.has('CUED')).toBe(true);
+    desk.flag('CUED');
+    expect(desk.trial.flags.has('CUED')).toBe(false);
+    desk.next();
+    desk.attend('ABSENT');
+    desk.next();
+    expect(desk.athlete?.shortName).toBe('Carlotta Ø.');
+    desk.next();
+    expect(desk.athlete?.shortName).toBe('Amara L.');
+  });
+
+  it('shows what waits in the outbox of an earlier visit', () => {
+    desk.mark(criterion('arch'), 'LEFT', 'MARKED');
+    vi.spyOn(outbox, 'of').mockReturnValue([...written]);
+    const again = new Desk(station(['Amara L.', 'Bartosz Ż.']));
+    expect(again.athlete?.shortName).toBe('Amara L.');
+    expect(markAt(again.trial, 'arch LEFT').grade).toBe('MARKED');
+  });
+});
