@@ -50,7 +50,7 @@ class CellReaderTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"79, number-out-of-range", "251, number-out-of-range", "0.5, number-out-of-range", "tall, number-unreadable", "NaN, number-out-of-range", "-5, number-out-of-range"})
+    @CsvSource({"79, number-out-of-range", "251, number-out-of-range", "0.5, number-out-of-range", "tall, number-unreadable", "NaN, number-unreadable", "-5, number-out-of-range"})
     void a_length_that_cannot_be_is_refused(String cell, String code) {
         assertThatThrownBy(() -> CellReader.centimetres(cell, 80, 250)).hasMessage(code);
     }
