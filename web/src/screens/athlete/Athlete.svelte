@@ -65,6 +65,16 @@
   };
 </script>
 
+{#snippet found(c: Test['criteria'][number], side: 'left' | 'right', names: Names)}
+  <FindingCell
+    finding={c.findings[side]}
+    cell={cellOf(c.findings[side])}
+    change={c.changes[side]}
+    {names}
+    criterion={c.criterion}
+  />
+{/snippet}
+
 {#snippet actions()}
   <a class="btn-soft-line btn" href="#/screening/{params.id}/results">{m.nav_results()}</a>
   <a class="btn-soft-line btn" href="#/screening/{params.id}/groups">{m.nav_groups()}</a>
@@ -145,34 +155,10 @@
                           <strong>{m.toward({ side: sideWord[c.direction]() })}</strong>{/if}
                       </th>
                       {#if extents.get(c.criterion) === 'SIDED'}
-                        <td class="pr-2"
-                          ><FindingCell
-                            finding={c.findings.left}
-                            cell={cellOf(c.findings.left)}
-                            change={c.changes.left}
-                            names={data.names}
-                            criterion={c.criterion}
-                          /></td
-                        >
-                        <td
-                          ><FindingCell
-                            finding={c.findings.right}
-                            cell={cellOf(c.findings.right)}
-                            change={c.changes.right}
-                            names={data.names}
-                            criterion={c.criterion}
-                          /></td
-                        >
+                        <td class="pr-2">{@render found(c, 'left', data.names)}</td>
+                        <td>{@render found(c, 'right', data.names)}</td>
                       {:else}
-                        <td colspan="2"
-                          ><FindingCell
-                            finding={c.findings.left}
-                            cell={cellOf(c.findings.left)}
-                            change={c.changes.left}
-                            names={data.names}
-                            criterion={c.criterion}
-                          /></td
-                        >
+                        <td colspan="2">{@render found(c, 'left', data.names)}</td>
                       {/if}
                     </tr>
                   {/each}
