@@ -22,19 +22,25 @@ class ArchitectureTest {
             .should().dependOnClassesThat().resideInAnyPackage("java.net..", "java.nio.file..", "java.sql..")
             .orShould().dependOnClassesThat().haveFullyQualifiedName("java.io.File");
 
-    /** Each package depends only on those before it; safety stands beside the arrow. */
+    /** Each package depends only on those before it; safety and agreement stand beside the arrow. */
     @ArchTest
     static final ArchRule the_arrow_keeps_its_direction = layeredArchitecture().consideringOnlyDependenciesInLayers()
             .layer("body").definedBy("rangordnung.core.body..")
             .layer("protocol").definedBy("rangordnung.core.protocol..")
             .layer("safety").definedBy("rangordnung.core.safety..")
             .layer("judgement").definedBy("rangordnung.core.judgement..")
+            .layer("link").definedBy("rangordnung.core.link..")
+            .layer("agreement").definedBy("rangordnung.core.agreement..")
+            .layer("plan").definedBy("rangordnung.core.plan..")
             .layer("ladder").definedBy("rangordnung.core.ladder..")
             .layer("placement").definedBy("rangordnung.core.placement..")
             .whereLayer("body").mayNotAccessAnyLayer()
             .whereLayer("protocol").mayOnlyAccessLayers("body")
             .whereLayer("safety").mayOnlyAccessLayers("body", "protocol")
             .whereLayer("judgement").mayOnlyAccessLayers("body", "protocol", "safety")
+            .whereLayer("link").mayOnlyAccessLayers("body", "protocol", "safety", "judgement")
+            .whereLayer("agreement").mayOnlyAccessLayers("body", "protocol", "judgement")
+            .whereLayer("plan").mayOnlyAccessLayers("body", "protocol")
             .whereLayer("ladder").mayOnlyAccessLayers("body", "protocol")
-            .whereLayer("placement").mayOnlyAccessLayers("body", "protocol", "safety", "judgement", "ladder");
+            .whereLayer("placement").mayOnlyAccessLayers("body", "protocol", "safety", "judgement", "link", "ladder");
 }

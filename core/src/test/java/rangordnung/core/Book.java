@@ -7,11 +7,11 @@ import java.util.Set;
 import java.util.UUID;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.Attendance;
-import rangordnung.core.judgement.Conditions;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Fact;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.View;
@@ -22,6 +22,7 @@ public final class Book {
 
     private final List<Entry> entries = new ArrayList<>();
     private UUID trial;
+    private Optional<UUID> rater = Optional.empty();
 
     /** A trial of the overhead squat under standard conditions. */
     public static Book squat() {
@@ -37,9 +38,50 @@ public final class Book {
         return book.close(View.FRONT).close(View.SIDE);
     }
 
+    /** A trial of a test under its standard. */
+    public static Book of(Protocol protocol, String test) {
+        return new Book().trial(protocol, test);
+    }
+
+    public Book trial(Protocol protocol, String test) {
+        return trial(test, protocol.test(test).orElseThrow().standard(), Optional.empty());
+    }
+
     public Book trial(Conditions conditions) {
+        return trial("overhead-squat", conditions, Optional.empty());
+    }
+
+    public Book trial(String test, Conditions conditions, Optional<Fact.RetestOf> retest) {
         trial = UUID.randomUUID();
-        return add(new Fact.TrialOpened(trial, "overhead-squat", conditions));
+        return add(new Fact.TrialOpened(trial, test, conditions, retest));
+    }
+
+    /** Whoever writes from here on. */
+    public Book by(UUID rater) {
+        this.rater = Optional.of(rater);
+        return this;
+    }
+
+    public Book asked(Fact.Background... yes) {
+        return add(new Fact.Asked(Set.of(yes), false, false));
+    }
+
+    public Book leg(Side side, double centimetres) {
+        return add(new Fact.LegMeasured(side, centimetres));
+    }
+
+    /** Attempts measured by hand, one after the other. */
+    public Book gauged(String criterion, Optional<Side> side, String part, double... values) {
+        return measured(criterion, side, part, 1, values);
+    }
+
+    /** An attempt that ended in a certain way. */
+    public Book ended(String criterion, Side side, String part, int attempt, double value, String ending) {
+        return add(new Fact.Measured(trial, criterion, Optional.of(side), part, attempt, value, 1, Optional.of(ending)));
+    }
+
+    public Book painAt(PainReport.Region region, int intensity) {
+        return add(new Fact.PainReported(Optional.ofNullable(trial), new PainReport(region, Optional.of(Side.LEFT), intensity, Set.of())));
     }
 
     public Book mark(String text) {
@@ -54,12 +96,12 @@ public final class Book {
     }
 
     public Book close(View view) {
-        return add(new Fact.ViewClosed(trial, view, 5));
+        return add(new Fact.ViewClosed(trial, view, 5, Optional.empty()));
     }
 
     public Book measured(String criterion, Optional<Side> side, String measure, double confidence, double... values) {
         for (int i = 0; i < values.length; i++) {
-            add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], confidence));
+            add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], confidence, Optional.empty()));
         }
         return this;
     }
@@ -69,7 +111,7 @@ public final class Book {
     }
 
     public Book flag(Fact.Flag flag) {
-        return add(new Fact.TrialFlagged(trial, flag));
+        return add(new Fact.TrialFlagged(trial, flag, Optional.empty()));
     }
 
     public Book attends(Attendance attendance) {
@@ -88,12 +130,12 @@ public final class Book {
     /** Corrects or takes back what was written last. */
     public Book supersedeLast(Optional<Fact> correction) {
         UUID last = entries.get(entries.size() - 1).id();
-        entries.add(new Entry(UUID.randomUUID(), entries.size(), Optional.of(last), correction.orElse(new Fact.Withdrawn())));
+        entries.add(new Entry(UUID.randomUUID(), entries.size(), Optional.of(last), correction.orElse(new Fact.Withdrawn()), rater));
         return this;
     }
 
-    private Book add(Fact fact) {
-        entries.add(new Entry(UUID.randomUUID(), entries.size(), Optional.empty(), fact));
+    public Book add(Fact fact) {
+        entries.add(new Entry(UUID.randomUUID(), entries.size(), Optional.empty(), fact, rater));
         return this;
     }
 

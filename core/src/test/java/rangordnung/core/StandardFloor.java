@@ -3,9 +3,17 @@ package rangordnung.core;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import rangordnung.core.ladder.Ladders;
+import rangordnung.core.link.LinkRules;
 import rangordnung.core.placement.PlacementRules;
+import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.protocol.Text;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.ObjectMapper;
 import tools.jackson.databind.json.JsonMapper;
@@ -21,7 +29,23 @@ public final class StandardFloor {
     public static final Ladders LADDERS = read("/rangordnung/ladders/house-ladders.1.json", Ladders.class);
     public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.1.json", PlacementRules.class);
 
+    public static final LinkRules LINKS = read("/rangordnung/links/house-links.1.json", LinkRules.class);
+    public static final Battery BATTERY = read("/rangordnung/protocols/battery.1.json", Battery.class);
+    public static final List<String> RECIPES = List.of("standard-floor.2", "training-stance.1", "personal.1", "running-field.1", "quick-lesson.1");
+
     private StandardFloor() {}
+
+    /** A protocol that ships, put together from the battery. */
+    public static Protocol shipped(String recipe) {
+        return BATTERY.protocol(read("/rangordnung/protocols/" + recipe + ".recipe.json", Battery.Recipe.class));
+    }
+
+    /** A protocol of some tests of the battery under the usual school. */
+    public static Protocol of(String... tests) {
+        return BATTERY.protocol(new Battery.Recipe("some", 1, new Text("Some", "Einige"), new Text("Some", "Einige"),
+                Arrays.stream(tests).map(t -> new Battery.Chosen(t.replace("?", ""), t.endsWith("?") ? Optional.of(TestDefinition.Role.RETEST) : Optional.empty())).toList(),
+                Map.of()));
+    }
 
     /** The protocol with something changed in its data. */
     public static Protocol protocol(java.util.function.Consumer<ObjectNode> change) {

@@ -12,8 +12,22 @@ import rangordnung.core.protocol.Grade;
  * One criterion of one trial. What has no side of its own stands on both, with the same finding.
  *
  * @param direction for a directed criterion with a fault: the side it goes to
+ * @param readings  what was measured by hand
  */
-public record CriterionResult(Criterion criterion, Sided<Finding> findings, Optional<Side> direction) {
+public record CriterionResult(Criterion criterion, Sided<Finding> findings, Optional<Side> direction,
+        Sided<Optional<Reading>> readings) {
+
+    static final Sided<Optional<Reading>> NO_READINGS = Sided.both(Optional.empty());
+
+    /** The places that have a grade of their own: two sides, or one for the whole body. */
+    public Stream<Optional<Side>> spots() {
+        return criterion.extent() == Extent.SIDED ? Stream.of(Optional.of(Side.LEFT), Optional.of(Side.RIGHT)) : Stream.of(Optional.empty());
+    }
+
+    /** The grade at a place. */
+    public Optional<Finding.Graded> at(Optional<Side> side) {
+        return findings.get(side.orElse(Side.LEFT)).graded();
+    }
 
     /** The worse grade of both sides, where at least one has a grade. */
     public Optional<Grade> worse() {
@@ -34,6 +48,6 @@ public record CriterionResult(Criterion criterion, Sided<Finding> findings, Opti
                 ? findings.get(s).graded().<Finding>map(g -> new Finding.Graded(
                         grade, grade.deviation(), g.sem(), grade, g.variant(), g.origin())).orElse(findings.get(s))
                 : findings.get(s));
-        return new CriterionResult(criterion, changed, direction);
+        return new CriterionResult(criterion, changed, direction, readings);
     }
 }

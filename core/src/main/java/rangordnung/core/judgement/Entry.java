@@ -15,8 +15,9 @@ import java.util.stream.Collectors;
  * @param id         made by the device that saw it
  * @param sequence   order in the book
  * @param supersedes the entry that this one corrects or takes back
+ * @param rater      who wrote it, where that is known
  */
-public record Entry(UUID id, long sequence, Optional<UUID> supersedes, Fact fact) {
+public record Entry(UUID id, long sequence, Optional<UUID> supersedes, Fact fact, Optional<UUID> rater) {
 
     public Entry {
         Objects.requireNonNull(id);

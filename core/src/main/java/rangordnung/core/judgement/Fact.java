@@ -1,7 +1,9 @@
 package rangordnung.core.judgement;
 
 import java.util.Optional;
+import java.util.Set;
 import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.View;
 import rangordnung.core.safety.PainReport;
@@ -18,8 +20,33 @@ public sealed interface Fact {
     /** Check-in at the hall. */
     record Attended(Attendance attendance) implements Fact {}
 
-    /** A trial begins: one performance of a test under one set of conditions, seen from one or more views. */
-    record TrialOpened(UUID trial, String test, Conditions conditions) implements Fact {
+    /**
+     * What was asked before the start and answered with yes. Medical answers are not kept; they lead to an athlete
+     * who is not cleared.
+     *
+     * @param film  whether filming is allowed
+     * @param touch whether touching is allowed
+     */
+    record Asked(Set<Background> yes, boolean film, boolean touch) implements Fact {
+        public Asked {
+            yes = yes == null ? Set.of() : Set.copyOf(yes);
+        }
+    }
+
+    /** The length of a leg from the front hip-bone point to the inner ankle bone. */
+    record LegMeasured(Side side, double centimetres) implements Fact {}
+
+    /**
+     * A trial begins: one performance of a test under one set of conditions, seen from one or more views.
+     *
+     * @param retest the retest that it is, where one thing was changed on purpose
+     */
+    record TrialOpened(UUID trial, String test, Conditions conditions, Optional<RetestOf> retest) implements Fact {
+        public TrialOpened {
+            retest = retest == null ? Optional.empty() : retest;
+        }
+
+
         @Override
         public Optional<UUID> ofTrial() {
             return Optional.of(trial);
@@ -54,26 +81,47 @@ public sealed interface Fact {
      *
      * @param measure    as named by the criterion's anchor
      * @param value      in the anchor's unit, sign as the measure defines
-     * @param confidence lowest confidence of the landmarks it needs, 0 to 1
+     * @param confidence lowest confidence of the landmarks it needs, 0 to 1; 1 for what was measured by hand
+     * @param ending     why the attempt ended, where the gauge tells several
      */
-    record Measured(UUID trial, String criterion, Optional<Side> side, String measure, int repetition, double value, double confidence)
-            implements Fact {
+    record Measured(UUID trial, String criterion, Optional<Side> side, String measure, int repetition, double value, double confidence,
+            Optional<String> ending) implements Fact {
+        public Measured {
+            ending = ending == null ? Optional.empty() : ending;
+        }
+
         @Override
         public Optional<UUID> ofTrial() {
             return Optional.of(trial);
         }
     }
 
-    /** A view was seen to its end: what was looked at and not marked in it showed no fault. */
-    record ViewClosed(UUID trial, View view, int repetitions) implements Fact {
+    /**
+     * A view was seen to its end: what was looked at and not marked in it showed no fault.
+     *
+     * @param side the working leg, where each leg is seen by itself; empty means both
+     */
+    record ViewClosed(UUID trial, View view, int repetitions, Optional<Side> side) implements Fact {
+        public ViewClosed {
+            side = side == null ? Optional.empty() : side;
+        }
+
         @Override
         public Optional<UUID> ofTrial() {
             return Optional.of(trial);
         }
     }
 
-    /** Something that spoils or weakens a trial. */
-    record TrialFlagged(UUID trial, Flag flag) implements Fact {
+    /**
+     * Something that spoils or weakens a trial.
+     *
+     * @param words the cue that was given, where it was noted
+     */
+    record TrialFlagged(UUID trial, Flag flag, Optional<String> words) implements Fact {
+        public TrialFlagged {
+            words = words == null ? Optional.empty() : words;
+        }
+
         @Override
         public Optional<UUID> ofTrial() {
             return Optional.of(trial);
@@ -90,6 +138,16 @@ public sealed interface Fact {
 
     /** Takes back the fact that it supersedes. */
     record Withdrawn() implements Fact {}
+
+    /** A retest and the trial that it is held against. */
+    record RetestOf(String retest, UUID baseline) {}
+
+    /** What a coach asks before the start, as far as an answer of yes may be kept. */
+    enum Background {
+        INJURY_IN_TWELVE_MONTHS,
+        LAY_OFF,
+        SHARP_RISE_IN_TRAINING
+    }
 
     /** Why a trial is not read like the others. */
     enum Flag {

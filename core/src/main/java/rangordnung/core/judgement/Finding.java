@@ -60,6 +60,10 @@ public sealed interface Finding {
         MISSING_VIEW,
         LOW_CONFIDENCE,
         RATER_COULD_NOT_TELL,
-        PARTIAL_ON_PURPOSE
+        PARTIAL_ON_PURPOSE,
+        /** Some part was not measured. */
+        PARTS_MISSING,
+        /** The value is told in leg lengths, and no leg was measured. */
+        LEG_LENGTH_MISSING
     }
 }

@@ -2,9 +2,11 @@ package rangordnung.core.judgement;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
@@ -22,52 +24,95 @@ public final class Judge {
         this.protocol = protocol;
     }
 
+    /** The result of a screen of which nothing is known but its book. */
+    public ScreenResult judge(List<Entry> book) {
+        return judge(book, Particulars.NONE);
+    }
+
     /**
      * The result of a screen.
      *
      * @param book all entries of one athlete and screening, in any order, superseded ones among them
      */
-    public ScreenResult judge(List<Entry> book) {
+    public ScreenResult judge(List<Entry> book, Particulars particulars) {
         List<Entry> entries = Entry.standing(book);
-        Optional<Attendance> attendance = Optional.empty();
-        List<PainReport> pains = new ArrayList<>();
-        Optional<Entry> stop = Optional.empty();
-        for (Entry entry : entries) {
-            if (entry.fact() instanceof Fact.Attended attended) {
-                attendance = Optional.of(attended.attendance());
-            } else if (entry.fact() instanceof Fact.PainReported pain) {
-                pains.add(pain.report());
-                if (stop.isEmpty() && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP) {
-                    stop = Optional.of(entry);
-                }
-            }
-        }
-        Absence absence = new Absence(attendance, stop, protocol.rules().painStopsFrom());
-        List<TestResult> tests = new ArrayList<>();
+        Spoken spoken = Spoken.of(entries, protocol);
+        Absence absence = new Absence(spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom());
+        Sided<Optional<Double>> legs = Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres));
+        List<TestResult> counting = new ArrayList<>();
+        List<TestResult> second = new ArrayList<>();
+        List<TestResult> retests = new ArrayList<>();
+        List<TestResult> setUp = new ArrayList<>();
         for (TestDefinition test : protocol.tests()) {
-            tests.add(judge(test, TrialBook.of(test, entries), absence));
+            List<TrialBook> trials = TrialBook.of(test, entries);
+            List<TrialBook> baselines = trials.stream().filter(t -> t.retest().isEmpty() && t.conditions().baseline(test.standard())).toList();
+            Optional<TrialBook> counted = counted(test, baselines, Optional.ofNullable(particulars.settled().get(test.id())));
+            Optional<TestResult> result = counted.map(t -> new TrialJudge(protocol, test, t, absence, legs).judge());
+            switch (test.role()) {
+                case SCREEN -> counting.add(result.orElseGet(() -> untested(test, absence)));
+                case SET_UP -> result.ifPresent(setUp::add);
+                case RETEST -> result.ifPresent(retests::add);
+            }
+            trials.stream().filter(t -> t.retest().isPresent() && !t.empty())
+                    .forEach(t -> retests.add(new TrialJudge(protocol, test, t, absence, legs).judge()));
+            counted.filter(t -> test.counts()).ifPresent(chosen -> baselines.stream()
+                    .filter(t -> t.complete(test) && t.flags().isEmpty() && t.rater().isPresent() && !t.rater().equals(chosen.rater()))
+                    .forEach(t -> second.add(new TrialJudge(protocol, test, t, absence, legs).judge())));
         }
         return new ScreenResult(
-                attendance, pains, stop.isPresent(), StopRules.refer(pains, shifts(tests)), tests,
-                MovementIndex.of(tests, protocol.rules()));
+                spoken.attendance(), spoken.background(), spoken.pains(), spoken.stop().isPresent(),
+                StopRules.refer(spoken.pains(), spoken.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS), shifts(counting)),
+                counting, second, retests, PersonalSetUp.of(setUp), MovementIndex.of(counting, protocol.rules()));
     }
 
-    private TestResult judge(TestDefinition test, List<TrialBook> trials, Absence absence) {
-        // Only what was done under the standard's conditions is the baseline; unflagged before flagged, then the latest.
-        return trials.stream()
-                .filter(t -> t.conditions().baseline())
-                .max(Comparator.<TrialBook, Boolean>comparing(t -> !t.empty())
+    /** What was said outside trials. */
+    private record Spoken(
+            Optional<Attendance> attendance, Set<Fact.Background> background, List<PainReport> pains, Optional<Entry> stop, Sided<Optional<Double>> legLength) {
+
+        static Spoken of(List<Entry> entries, Protocol protocol) {
+            Optional<Attendance> attendance = Optional.empty();
+            Set<Fact.Background> background = EnumSet.noneOf(Fact.Background.class);
+            List<PainReport> pains = new ArrayList<>();
+            Optional<Entry> stop = Optional.empty();
+            Sided<Optional<Double>> legs = Sided.both(Optional.empty());
+            for (Entry entry : entries) {
+                if (entry.fact() instanceof Fact.Attended attended) {
+                    attendance = Optional.of(attended.attendance());
+                } else if (entry.fact() instanceof Fact.Asked asked) {
+                    background.clear();
+                    background.addAll(asked.yes());
+                } else if (entry.fact() instanceof Fact.LegMeasured leg) {
+                    Sided<Optional<Double>> before = legs;
+                    legs = Sided.each(side -> side == leg.side() ? Optional.of(leg.centimetres()) : before.get(side));
+                } else if (entry.fact() instanceof Fact.PainReported pain) {
+                    pains.add(pain.report());
+                    if (stop.isEmpty() && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP) {
+                        stop = Optional.of(entry);
+                    }
+                }
+            }
+            return new Spoken(attendance, background, pains, stop, legs);
+        }
+    }
+
+    /**
+     * The trial that counts of those under the standard's conditions: what the lead has settled, else what was seen
+     * whole before what was not, unflagged before flagged, then the latest.
+     */
+    private static Optional<TrialBook> counted(TestDefinition test, List<TrialBook> baselines, Optional<UUID> settled) {
+        return baselines.stream()
+                .max(Comparator.<TrialBook, Boolean>comparing(t -> settled.filter(t.id()::equals).isPresent())
+                        .thenComparing(t -> !t.empty())
                         .thenComparing(t -> t.flags().isEmpty())
-                        .thenComparing(TrialBook::opened))
-                .map(trial -> new TrialJudge(protocol, test, trial, absence).judge())
-                .orElseGet(() -> untested(test, absence));
+                        .thenComparing(t -> t.complete(test))
+                        .thenComparing(TrialBook::opened));
     }
 
     private static TestResult untested(TestDefinition test, Absence absence) {
         Finding nothing = absence.finding().orElse(new Finding.NotTested(Origin.of(Origin.Rule.NO_TRIAL)));
-        return TestResult.of(test, Optional.empty(), Set.of(),
+        return TestResult.of(test, Optional.empty(),
                 test.criteria().stream()
-                        .map(c -> new CriterionResult(c, Sided.both(nothing), Optional.empty()))
+                        .map(c -> new CriterionResult(c, Sided.both(nothing), Optional.empty(), CriterionResult.NO_READINGS))
                         .toList(),
                 Optional.empty(), false);
     }

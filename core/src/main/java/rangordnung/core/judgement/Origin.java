@@ -28,6 +28,8 @@ public record Origin(Rule rule, Optional<UUID> trial, List<UUID> facts, List<Thr
         CONFIDENCE_TOO_LOW,
         RATER_COULD_NOT_TELL,
         PARTIAL_ON_PURPOSE,
+        PARTS_MISSING,
+        LEG_LENGTH_MISSING,
         PAIN_STOPS,
         CHECK_IN,
         NO_TRIAL

@@ -2,6 +2,7 @@ package rangordnung.core.judgement;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Grade;
@@ -12,16 +13,25 @@ import rangordnung.core.safety.PainReport;
  * Everything that one screening says of one athlete.
  *
  * @param attendance check-in, where there was one
+ * @param background what was asked before and answered with yes
  * @param pains      what hurt, in order
  * @param stopped    whether a pain report stopped the screen
  * @param refer      whether a clinician should be seen before this pattern is trained
+ * @param tests      the tests that count, in the order of the protocol
+ * @param second     whole trials by other raters than the one whose trial counts
+ * @param retests    trials in which one thing was changed
+ * @param personal   what the set-up tests have shown
  */
 public record ScreenResult(
         Optional<Attendance> attendance,
+        Set<Fact.Background> background,
         List<PainReport> pains,
         boolean stopped,
         boolean refer,
         List<TestResult> tests,
+        List<TestResult> second,
+        List<TestResult> retests,
+        PersonalSetUp personal,
         MovementIndex index) {
 
     /** All criterion results of all tests. */
@@ -39,6 +49,6 @@ public record ScreenResult(
         List<TestResult> changed = tests.stream()
                 .map(t -> t.test().id().equals(test) ? t.withGrade(criterion, side, grade) : t)
                 .toList();
-        return new ScreenResult(attendance, pains, stopped, refer, changed, MovementIndex.of(changed, rules));
+        return new ScreenResult(attendance, background, pains, stopped, refer, changed, second, retests, personal, MovementIndex.of(changed, rules));
     }
 }

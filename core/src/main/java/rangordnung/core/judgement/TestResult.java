@@ -6,6 +6,7 @@ import java.util.Set;
 import java.util.UUID;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.TestDefinition;
@@ -14,7 +15,6 @@ import rangordnung.core.protocol.TestDefinition;
  * One test of one athlete.
  *
  * @param trial      the trial that was judged
- * @param flags      what weakens that trial
  * @param criteria   in the order of the protocol
  * @param deviations per side: weighted mean over what was assessable, 0 to 1
  * @param worseSide  the side that counts; empty when both are equal or neither was assessable
@@ -23,23 +23,37 @@ import rangordnung.core.protocol.TestDefinition;
  */
 public record TestResult(
         TestDefinition test,
-        Optional<UUID> trial,
-        Set<Fact.Flag> flags,
+        Optional<Trial> trial,
         List<CriterionResult> criteria,
         Sided<Optional<Estimate>> deviations,
         Optional<Side> worseSide,
         Optional<DepthStatus> depth,
         boolean voided) {
 
+    /**
+     * The trial behind a result.
+     *
+     * @param conditions what it was done under
+     * @param retest     the retest that it is, where it is one
+     * @param rater      who judged it, where that is known
+     * @param flags      what weakens it
+     * @param complete   whether every required view was seen
+     */
+    public record Trial(UUID id, Conditions conditions, Optional<Fact.RetestOf> retest, Optional<UUID> rater, Set<Fact.Flag> flags, boolean complete) {}
+
+    /** What weakens the trial. */
+    public Set<Fact.Flag> flags() {
+        return trial.map(Trial::flags).orElse(Set.of());
+    }
+
     static TestResult of(
             TestDefinition test,
-            Optional<UUID> trial,
-            Set<Fact.Flag> flags,
+            Optional<Trial> trial,
             List<CriterionResult> criteria,
             Optional<DepthStatus> depth,
             boolean voided) {
         Sided<Optional<Estimate>> deviations = Sided.each(side -> deviation(criteria, side));
-        return new TestResult(test, trial, flags, List.copyOf(criteria), deviations, worse(deviations), depth, voided);
+        return new TestResult(test, trial, List.copyOf(criteria), deviations, worse(deviations), depth, voided);
     }
 
     private static Optional<Estimate> deviation(List<CriterionResult> criteria, Side side) {
@@ -78,7 +92,7 @@ public record TestResult(
 
     /** The same with one grade replaced, for asking what would happen if. */
     public TestResult withGrade(String criterion, Side side, Grade grade) {
-        return of(test, trial, flags,
+        return of(test, trial,
                 criteria.stream().map(c -> c.criterion().id().equals(criterion) ? c.withGrade(side, grade) : c).toList(),
                 depth, voided);
     }

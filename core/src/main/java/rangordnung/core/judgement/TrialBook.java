@@ -1,9 +1,9 @@
 package rangordnung.core.judgement;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.View;
@@ -21,12 +22,29 @@ record TrialBook(
         long opened,
         Conditions conditions,
         Set<Fact.Flag> flags,
-        Map<View, Integer> closed,
+        Optional<Fact.RetestOf> retest,
+        Optional<UUID> rater,
+        Set<Closed> closed,
         Map<Spot, Entry> marks,
         Map<Spot, List<Entry>> measured) {
 
     /** A criterion on a side; for the whole body the side is empty. */
     record Spot(String criterion, Optional<Side> side) {}
+
+    /** A view that was seen to its end, of one working leg or of both. */
+    record Closed(View view, Optional<Side> side) {}
+
+    boolean seen(View view, Optional<Side> side) {
+        return closed.stream().anyMatch(c -> c.view() == view && (c.side().isEmpty() || side.isEmpty() || c.side().equals(side)));
+    }
+
+    /** Whether every required view of the test was seen, of each leg where legs work one after the other. */
+    boolean complete(TestDefinition test) {
+        List<Optional<Side>> sides = test.legs() == TestDefinition.Legs.EACH
+                ? List.of(Optional.of(Side.LEFT), Optional.of(Side.RIGHT))
+                : List.of(Optional.empty());
+        return test.requiredViews().stream().allMatch(view -> sides.stream().allMatch(side -> seen(view, side)));
+    }
 
     boolean empty() {
         return closed.isEmpty() && marks.isEmpty() && measured.isEmpty();
@@ -38,7 +56,7 @@ record TrialBook(
         for (Entry entry : standing) {
             if (entry.fact() instanceof Fact.TrialOpened opened && opened.test().equals(test.id())) {
                 trials.putIfAbsent(opened.trial(), new TrialBook(opened.trial(), entry.sequence(), opened.conditions(),
-                        EnumSet.noneOf(Fact.Flag.class), new EnumMap<>(View.class), new HashMap<>(), new HashMap<>()));
+                        EnumSet.noneOf(Fact.Flag.class), opened.retest(), entry.rater(), new HashSet<>(), new HashMap<>(), new HashMap<>()));
             }
         }
         for (Entry entry : standing) {
@@ -55,7 +73,7 @@ record TrialBook(
         } else if (entry.fact() instanceof Fact.Measured value) {
             measured.computeIfAbsent(spot(test, value.criterion(), value.side()), s -> new ArrayList<>()).add(entry);
         } else if (entry.fact() instanceof Fact.ViewClosed view) {
-            closed.put(view.view(), view.repetitions());
+            closed.add(new Closed(view.view(), view.side()));
         } else if (entry.fact() instanceof Fact.TrialFlagged flag) {
             flags.add(flag.flag());
         }

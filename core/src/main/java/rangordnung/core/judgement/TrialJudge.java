@@ -3,10 +3,13 @@ package rangordnung.core.judgement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Anchor;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.protocol.Extent;
@@ -27,13 +30,15 @@ final class TrialJudge {
     private final TestDefinition test;
     private final TrialBook trial;
     private final Absence absence;
+    private final Sided<Optional<Double>> legLength;
 
-    TrialJudge(Protocol protocol, TestDefinition test, TrialBook trial, Absence absence) {
+    TrialJudge(Protocol protocol, TestDefinition test, TrialBook trial, Absence absence, Sided<Optional<Double>> legLength) {
         this.protocol = protocol;
         this.rules = protocol.rules();
         this.test = test;
         this.trial = trial;
         this.absence = absence;
+        this.legLength = legLength;
     }
 
     TestResult judge() {
@@ -42,49 +47,79 @@ final class TrialJudge {
         boolean voids = protocol.policies().heelLift().value().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
         List<CriterionResult> judged = new ArrayList<>();
         for (CriterionResult result : seen) {
-            judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction()));
+            judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction(), result.readings()));
         }
-        return TestResult.of(test, Optional.of(trial.id()), trial.flags(), judged, depthStatus(judged, voids), voids);
+        TestResult.Trial judgedTrial = new TestResult.Trial(
+                trial.id(), trial.conditions(), trial.retest(), trial.rater(), Set.copyOf(trial.flags()), trial.complete(test));
+        return TestResult.of(test, Optional.of(judgedTrial), judged, depthStatus(judged, voids), voids);
     }
 
     private CriterionResult seen(Criterion criterion) {
+        Sided<Optional<Reading>> readings = readings(criterion);
         if (criterion.extent() == Extent.SIDED) {
-            return new CriterionResult(criterion, Sided.each(side -> seen(criterion, Optional.of(side))), Optional.empty());
+            return new CriterionResult(criterion, Sided.each(side -> seen(criterion, Optional.of(side), readings.get(side))), Optional.empty(), readings);
         }
-        Finding finding = seen(criterion, Optional.empty());
+        Finding finding = seen(criterion, Optional.empty(), readings.left());
         Optional<Side> direction = finding.graded()
                 .filter(g -> criterion.extent() == Extent.DIRECTED && g.grade() != Grade.NONE)
-                .flatMap(g -> direction(criterion));
-        return new CriterionResult(criterion, Sided.both(finding), direction);
+                .flatMap(g -> direction(criterion, readings.left()));
+        return new CriterionResult(criterion, Sided.both(finding), direction, readings);
     }
 
-    private Optional<Side> direction(Criterion criterion) {
+    /** What was measured by hand; without a side of its own it stands on both. */
+    Sided<Optional<Reading>> readings(Criterion criterion) {
+        return criterion.gauge().map(gauge -> new GaugeReader(gauge, legLength).read(Sided.each(side -> {
+            Optional<Side> at = criterion.extent() == Extent.SIDED ? Optional.of(side) : Optional.empty();
+            return trial.measured().getOrDefault(new TrialBook.Spot(criterion.id(), at), List.of()).stream()
+                    .map(e -> (Fact.Measured) e.fact())
+                    .filter(m -> gauge.part(m.measure()).isPresent())
+                    .toList();
+        }))).orElse(CriterionResult.NO_READINGS);
+    }
+
+    private Optional<Side> direction(Criterion criterion, Optional<Reading> reading) {
+        Optional<Double> lean = reading.flatMap(Reading::value);
+        if (lean.isPresent()) {
+            return lean.map(TrialJudge::toward);
+        }
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), Optional.empty());
         List<Entry> values = trial.measured().getOrDefault(spot, List.of());
         if (!values.isEmpty()) {
             double median = median(values.stream().map(e -> ((Fact.Measured) e.fact()).value()).toList());
-            return Optional.of(median > 0 ? Side.LEFT : Side.RIGHT);
+            return Optional.of(toward(median));
         }
         return Optional.ofNullable(trial.marks().get(spot))
                 .flatMap(e -> e.fact() instanceof Fact.Marked mark ? mark.side() : Optional.empty());
     }
 
+    /** Signed values point to the athlete's left when they are positive. */
+    private static Side toward(double value) {
+        return value > 0 ? Side.LEFT : Side.RIGHT;
+    }
+
     /** A measured value counts before a mark, a mark before a closed view. */
-    private Finding seen(Criterion criterion, Optional<Side> side) {
+    private Finding seen(Criterion criterion, Optional<Side> side, Optional<Reading> reading) {
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), side);
         List<Entry> values = trial.measured().getOrDefault(spot, List.of());
-        for (Anchor anchor : criterion.anchors()) {
+        for (Anchor anchor : criterion.anchorsUnder(protocol.policies())) {
             List<Entry> ofAnchor = values.stream().filter(e -> ((Fact.Measured) e.fact()).measure().equals(anchor.measure())).toList();
             if (!ofAnchor.isEmpty()) {
                 return measured(criterion, anchor, ofAnchor);
             }
+        }
+        Optional<Finding> gauged = reading.flatMap(r -> gauged(criterion, r, values));
+        if (gauged.isPresent()) {
+            return gauged.get();
         }
         Entry mark = trial.marks().get(spot);
         if (mark != null) {
             return mark.fact() instanceof Fact.Marked marked ? marked(criterion, mark, marked)
                     : notAssessable(Finding.Reason.RATER_COULD_NOT_TELL, Origin.Rule.RATER_COULD_NOT_TELL, Optional.empty(), List.of(mark.id()));
         }
-        if (criterion.views().stream().anyMatch(trial.closed()::containsKey)) {
+        if (reading.isPresent()) {
+            return unread(reading.get(), values);
+        }
+        if (criterion.gauge().isEmpty() && criterion.views().stream().anyMatch(view -> trial.seen(view, side))) {
             return new Finding.Graded(Grade.NONE, 0, rules.gradedDeviationSem(), Grade.NONE, Optional.empty(),
                     origin(Origin.Rule.CLEAN_IN_CLOSED_VIEW, List.of(), rules.gradedMarkSem()));
         }
@@ -93,10 +128,27 @@ final class TrialJudge {
                 : notAssessable(Finding.Reason.MISSING_VIEW, Origin.Rule.VIEW_MISSING, Optional.empty(), List.of()));
     }
 
+    /** The judged value of what was measured by hand, once it is whole. */
+    private Optional<Finding> gauged(Criterion criterion, Reading reading, List<Entry> entries) {
+        Optional<Anchor> anchor = criterion.anchor(reading.measure());
+        return reading.value().flatMap(value -> anchor.map(a -> {
+            double deviation = a.deviation(criterion.extent() == Extent.DIRECTED ? Math.abs(value) : value);
+            Grade grade = Grade.of(deviation, rules.gradeCutPoints());
+            return new Finding.Graded(grade, deviation, a.deviationSem(), grade, Optional.empty(), measuredAgainst(a, entries));
+        }));
+    }
+
+    private Finding unread(Reading reading, List<Entry> entries) {
+        boolean whole = reading.parts().stream().allMatch(p -> p.best().isPresent());
+        Finding.Reason reason = whole ? Finding.Reason.LEG_LENGTH_MISSING : Finding.Reason.PARTS_MISSING;
+        Origin.Rule rule = whole ? Origin.Rule.LEG_LENGTH_MISSING : Origin.Rule.PARTS_MISSING;
+        return notAssessable(reason, rule, Optional.empty(), entries.stream().map(Entry::id).toList());
+    }
+
     private Finding marked(Criterion criterion, Entry entry, Fact.Marked mark) {
         Optional<Variant> variant = criterion.variant(mark.variant());
         List<UUID> facts = List.of(entry.id());
-        Variant.Effect effect = variant.map(Variant::effect).orElse(Variant.Effect.FAULT);
+        Variant.Effect effect = variant.map(v -> v.effect(protocol.policies())).orElse(Variant.Effect.FAULT);
         Optional<String> variantId = mark.grade() == Grade.NONE ? Optional.empty() : variant.map(Variant::id);
         Grade worst = mark.worst().map(w -> Grade.worse(w, mark.grade())).orElse(mark.grade());
         if (effect == Variant.Effect.NOTE) {
@@ -114,8 +166,10 @@ final class TrialJudge {
 
     /** One school tolerates one grade of inward knee with the arms overhead; other directions stay as they are. */
     private boolean tolerated(Criterion criterion, Optional<Variant> variant) {
+        Conditions.Arms arms = trial.conditions().arms() == Conditions.Arms.AS_IN_TEST ? test.standard().arms() : trial.conditions().arms();
+        boolean overhead = arms == Conditions.Arms.OVERHEAD || arms == Conditions.Arms.AS_IN_TEST;
         boolean usual = variant.map(v -> v.equals(criterion.variants().get(0))).orElse(true);
-        return criterion.family() == Family.KNEE_LINE && usual
+        return criterion.family() == Family.KNEE_LINE && usual && overhead && test.pattern() == TestDefinition.Pattern.SQUAT
                 && protocol.policies().overheadKnee().value() == Policies.OverheadKnee.TOLERATE_ONE_GRADE;
     }
 
@@ -134,17 +188,22 @@ final class TrialJudge {
         boolean tolerated = tolerated(criterion, Optional.empty());
         double deviation = Math.max(0, median(deviations) - (tolerated ? Grade.SLIGHT.deviation() : 0));
         double worst = deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
-        List<Threshold> thresholds = new ArrayList<>(List.of(anchor.tolerance(), anchor.limit(), anchor.sem()));
-        thresholds.addAll(rules.gradeCutPoints());
         return new Finding.Graded(Grade.of(deviation, rules.gradeCutPoints()), deviation, anchor.deviationSem(),
                 Grade.of(worst, rules.gradeCutPoints()), Optional.empty(),
-                origin(tolerated ? Origin.Rule.INWARD_KNEE_TOLERATED : Origin.Rule.MEASURED_AGAINST_ANCHORS, facts,
-                        thresholds.toArray(Threshold[]::new)));
+                tolerated ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor)) : measuredAgainst(anchor, entries));
+    }
+
+    private Origin measuredAgainst(Anchor anchor, List<Entry> entries) {
+        return origin(Origin.Rule.MEASURED_AGAINST_ANCHORS, entries.stream().map(Entry::id).toList(), thresholds(anchor));
+    }
+
+    private Threshold[] thresholds(Anchor anchor) {
+        return Stream.concat(Stream.of(anchor.tolerance(), anchor.limit(), anchor.sem()), rules.gradeCutPoints().stream()).toArray(Threshold[]::new);
     }
 
     /** Unplanned heel lift of the worse side; none where heels are exempt or raised on purpose. */
     private Grade heelLift(List<CriterionResult> seen) {
-        if (test.heelsExempt() || trial.conditions().heelsRaisedOnPurpose()) {
+        if (test.heels() != TestDefinition.Heels.JUDGED || trial.conditions().heelsRaisedOnPurpose()) {
             return Grade.NONE;
         }
         return seen.stream()
@@ -188,9 +247,18 @@ final class TrialJudge {
                     .map(g -> result.criterion().variant(g.variant())
                             .filter(v -> g.variant().isPresent())
                             .flatMap(Variant::depthStatus)
-                            .orElse(g.grade() == Grade.NONE ? DepthStatus.PARALLEL_REACHED : DepthStatus.ABOVE_PARALLEL))
+                            .orElseGet(() -> g.grade() == Grade.NONE ? reached() : DepthStatus.ABOVE_PARALLEL))
                     .orElse(DepthStatus.NOT_ASSESSABLE);
         });
+    }
+
+    /** What a depth without a fault has reached, by the school's target. */
+    private DepthStatus reached() {
+        return switch (protocol.policies().depthTarget().value()) {
+            case BELOW_PARALLEL -> DepthStatus.BELOW_PARALLEL;
+            case PERSONAL_CEILING -> DepthStatus.PERSONAL_CEILING_REACHED;
+            case PARALLEL, KNEE_HEIGHT -> DepthStatus.PARALLEL_REACHED;
+        };
     }
 
     private Finding notAssessable(Finding.Reason reason, Origin.Rule rule, Optional<Finding.Graded> seen, List<UUID> facts, Threshold... thresholds) {

@@ -2,7 +2,10 @@ package rangordnung.core.placement;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.link.Link;
+import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.InvalidProtocol;
 import rangordnung.core.protocol.Label;
@@ -17,8 +20,13 @@ import rangordnung.core.protocol.Threshold;
  */
 public record PlacementRules(int version, Grade standsFrom, List<Order> order, List<Entry> entries, Costs costs) {
 
-    /** A link, the focus that treats it and the criteria that speak for it; earlier rules are treated first. */
-    public record Order(Focus focus, Link link, List<String> criteria, Label label) {}
+    /**
+     * A link and the focus that treats it; earlier rules are treated first.
+     *
+     * @param criteria faults that lead here while nothing else is known
+     * @param families faults that lead here once evidence supports the link
+     */
+    public record Order(Focus focus, Link link, List<String> criteria, List<Family> families, Label label) {}
 
     /** Which grade decides the rung. */
     public enum GradedBy {
@@ -29,8 +37,9 @@ public record PlacementRules(int version, Grade standsFrom, List<Order> order, L
     }
 
     /** The rung at which one enters, by grade. */
-    public record Entry(Focus focus, Link link, GradedBy gradedBy, Map<Grade, String> rungs) {
+    public record Entry(Focus focus, Optional<Link> link, GradedBy gradedBy, Map<Grade, String> rungs) {
         public Entry {
+            link = link == null ? Optional.empty() : link;
             for (Grade grade : Grade.values()) {
                 if (!rungs.containsKey(grade)) {
                     throw new InvalidProtocol("The entry for " + focus + " by " + link + " has no rung for " + grade);
@@ -46,9 +55,9 @@ public record PlacementRules(int version, Grade standsFrom, List<Order> order, L
      */
     public record Costs(Threshold secondFocus, Threshold otherFocus, Threshold rungTooEasy, Threshold rungTooHard, Threshold hardestAbove) {}
 
-    Entry entry(Focus focus, Link link) {
+    Entry entry(Focus focus, Optional<Link> link) {
         return entries.stream()
-                .filter(e -> e.focus() == focus && e.link() == link)
+                .filter(e -> e.focus() == focus && e.link().equals(link))
                 .findFirst()
                 .orElseThrow(() -> new InvalidProtocol("No entry for " + focus + " by " + link));
     }

@@ -7,7 +7,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Finding;
@@ -16,8 +15,12 @@ import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.ladder.Ladders;
-import rangordnung.core.protocol.Extent;
+import rangordnung.core.link.Link;
+import rangordnung.core.link.LinkReport;
+import rangordnung.core.link.LinkRules;
+import rangordnung.core.link.Links;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Rules;
 import rangordnung.core.safety.Clearance;
 
@@ -33,11 +36,13 @@ public final class Placer {
     private final Ladders ladders;
     private final PlacementRules rules;
     private final Rules judgement;
+    private final Links links;
 
-    public Placer(Ladders ladders, PlacementRules rules, Rules judgement) {
+    public Placer(Ladders ladders, PlacementRules rules, LinkRules linkRules, Protocol protocol) {
         this.ladders = ladders;
         this.rules = rules;
-        this.judgement = judgement;
+        this.judgement = protocol.rules();
+        this.links = new Links(protocol, linkRules);
     }
 
     /**
@@ -68,7 +73,7 @@ public final class Placer {
     private record Before(Proposal.Place place, Grade worstHeading, boolean pain) {}
 
     private sealed interface Decided {
-        record At(Proposal.Place place, Link link, List<Reason> reasons, Optional<Proposal.Place> second) implements Decided {}
+        record At(Proposal.Place place, Optional<Link> link, List<Reason> reasons, Optional<Proposal.Place> second) implements Decided {}
 
         record Nowhere(MovementIndex.Reason reason) implements Decided {}
     }
@@ -81,7 +86,9 @@ public final class Placer {
     }
 
     private Decided decide(ScreenResult screen, Clearance clearance, Optional<Before> before) {
-        if (screen.stopped() || screen.refer() || clearance == Clearance.NOT_CLEARED) {
+        LinkReport report = links.report(screen);
+        boolean loadHistory = !report.general().isEmpty();
+        if (screen.stopped() || screen.refer() || loadHistory || clearance == Clearance.NOT_CLEARED) {
             List<Reason> reasons = new ArrayList<>();
             if (screen.stopped()) {
                 reasons.add(new Reason.PainStopped());
@@ -92,9 +99,13 @@ public final class Placer {
             if (screen.refer()) {
                 reasons.add(new Reason.Refer());
             }
-            return new Decided.At(new Proposal.Place(Focus.PROTECT, Optional.empty()), Link.PAIN, reasons, Optional.empty());
+            if (loadHistory) {
+                reasons.add(new Reason.LoadHistory());
+            }
+            return new Decided.At(new Proposal.Place(Focus.PROTECT, Optional.empty()),
+                    Optional.of(loadHistory && reasons.size() == 1 ? Link.LOAD_HISTORY : Link.PAIN), reasons, Optional.empty());
         }
-        List<Standing> standing = standing(screen);
+        List<Standing> standing = standing(screen, report);
         if (standing.isEmpty() && screen.index() instanceof MovementIndex.Unknown unknown) {
             return new Decided.Nowhere(unknown.reason());
         }
@@ -103,8 +114,8 @@ public final class Placer {
 
     private Decided owned(ScreenResult screen, Optional<Before> before) {
         List<Reason> reasons = new ArrayList<>(List.of(new Reason.NoFault()));
-        String rung = rung(screen, Focus.LOAD, Link.NONE_SEEN, Grade.NONE, before, reasons);
-        return new Decided.At(new Proposal.Place(Focus.LOAD, Optional.of(rung)), Link.NONE_SEEN, reasons, Optional.empty());
+        String rung = rung(screen, Focus.LOAD, Optional.empty(), Grade.NONE, before, reasons);
+        return new Decided.At(new Proposal.Place(Focus.LOAD, Optional.of(rung)), Optional.empty(), reasons, Optional.empty());
     }
 
     private Decided first(ScreenResult screen, List<Standing> standing, Optional<Before> before) {
@@ -113,29 +124,30 @@ public final class Placer {
         standing.forEach(s -> focuses.add(s.rule().focus()));
         List<Reason> reasons = new ArrayList<>(first.evidence());
         reasons.add(new Reason.FirstInOrder(first.rule().focus(), List.copyOf(focuses), first.rule().link(), first.rule().label()));
-        String rung = rung(screen, first.rule().focus(), first.rule().link(), first.worst(), before, reasons);
+        String rung = rung(screen, first.rule().focus(), Optional.of(first.rule().link()), first.worst(), before, reasons);
         Optional<Proposal.Place> second = standing.stream()
                 .filter(s -> s.rule().focus() != first.rule().focus())
                 .findFirst()
                 .map(s -> new Proposal.Place(s.rule().focus(),
-                        Optional.of(rung(screen, s.rule().focus(), s.rule().link(), s.worst(), before, new ArrayList<>()))));
-        return new Decided.At(new Proposal.Place(first.rule().focus(), Optional.of(rung)), first.rule().link(), reasons, second);
+                        Optional.of(rung(screen, s.rule().focus(), Optional.of(s.rule().link()), s.worst(), before, new ArrayList<>()))));
+        return new Decided.At(new Proposal.Place(first.rule().focus(), Optional.of(rung)), Optional.of(first.rule().link()), reasons, second);
     }
 
-    private List<Standing> standing(ScreenResult screen) {
+    private List<Standing> standing(ScreenResult screen, LinkReport report) {
         return rules.order().stream()
-                .map(rule -> new Standing(rule, evidence(screen, rule)))
+                .map(rule -> new Standing(rule, evidence(screen, report, rule)))
                 .filter(s -> !s.evidence().isEmpty())
                 .toList();
     }
 
-    private List<Reason.FaultSeen> evidence(ScreenResult screen, PlacementRules.Order rule) {
+    private List<Reason.FaultSeen> evidence(ScreenResult screen, LinkReport report, PlacementRules.Order rule) {
         List<Reason.FaultSeen> faults = new ArrayList<>();
         for (TestResult test : screen.tests()) {
             for (CriterionResult result : test.criteria()) {
-                if (rule.criteria().contains(result.criterion().id())) {
-                    spots(result).forEach(side -> result.findings().get(side.orElse(Side.LEFT)).graded()
+                if (rule.criteria().contains(result.criterion().id()) || rule.families().contains(result.criterion().family())) {
+                    result.spots().forEach(side -> result.at(side)
                             .filter(g -> g.grade().atLeast(rules.standsFrom()))
+                            .filter(g -> leadsHere(rule, report, test, result, side))
                             .ifPresent(g -> faults.add(new Reason.FaultSeen(test.test().id(), result.criterion().id(),
                                     side.or(result::direction), g.grade(), g.variant()))));
                 }
@@ -144,14 +156,30 @@ public final class Placer {
         return faults;
     }
 
-    /** The places of a criterion that have a grade of their own: two sides, or one for the whole body. */
-    private static Stream<Optional<Side>> spots(CriterionResult result) {
-        return result.criterion().extent() == Extent.SIDED
-                ? Stream.of(Optional.of(Side.LEFT), Optional.of(Side.RIGHT))
-                : Stream.of(Optional.empty());
+    /** By evidence where it supports a link; by the rule's own criteria while several are open. */
+    private boolean leadsHere(PlacementRules.Order rule, LinkReport report, TestResult test, CriterionResult result, Optional<Side> side) {
+        boolean usual = rule.criteria().contains(result.criterion().id());
+        Optional<Side> shown = side.or(result::direction);
+        Optional<LinkReport.Explanation> explanation = report.explanations().stream()
+                .filter(e -> e.test().equals(test.test().id()) && e.criterion().equals(result.criterion().id()) && e.side().equals(shown))
+                .findFirst();
+        return explanation.map(e -> {
+            boolean supported = e.links().stream().anyMatch(l -> l.standing() == LinkReport.Standing.SUPPORTED);
+            boolean here = e.standing().contains(rule.link());
+            return supported ? here && (usual || rule.families().contains(result.criterion().family()))
+                    : usual ? here || e.standing().isEmpty()
+                    : here && rule.families().contains(result.criterion().family()) && usualAgainst(e, result);
+        }).orElse(usual);
     }
 
-    private String rung(ScreenResult screen, Focus focus, Link link, Grade evidence, Optional<Before> before, List<Reason> reasons) {
+    /** Evidence speaks against every link that the fault usually leads to. */
+    private boolean usualAgainst(LinkReport.Explanation explanation, CriterionResult result) {
+        return rules.order().stream()
+                .filter(o -> o.criteria().contains(result.criterion().id()))
+                .allMatch(o -> explanation.link(o.link()).filter(l -> l.standing() == LinkReport.Standing.AGAINST).isPresent());
+    }
+
+    private String rung(ScreenResult screen, Focus focus, Optional<Link> link, Grade evidence, Optional<Before> before, List<Reason> reasons) {
         PlacementRules.Entry entry = rules.entry(focus, link);
         Grade heading = screen.worstHeading().orElse(Grade.NONE);
         Grade deciding = entry.gradedBy() == PlacementRules.GradedBy.EVIDENCE ? evidence : heading;
@@ -198,7 +226,7 @@ public final class Placer {
         asked.add(evidence);
         for (TestResult test : screen.tests()) {
             for (CriterionResult result : test.criteria()) {
-                spots(result).forEach(side -> result.findings().get(side.orElse(Side.LEFT)).graded().ifPresent(graded -> {
+                result.spots().forEach(side -> result.at(side).ifPresent(graded -> {
                     for (Grade to : changes(graded)) {
                         asked.add(List.of(new Proposal.Change(test.test().id(), result.criterion().id(), side, graded.grade(), to)));
                     }

@@ -5,6 +5,7 @@ import java.util.Optional;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.link.Link;
 import rangordnung.core.protocol.Grade;
 
 /** Where an athlete would be placed, or why nothing can be proposed yet. */
@@ -15,7 +16,7 @@ public sealed interface Proposal {
      *
      * @param focus      what to work on
      * @param rung       at which rung of the focus's ladder; empty for a focus without one
-     * @param link       what may limit the pattern
+     * @param link       what may limit the pattern; empty where no fault was seen
      * @param reasons    from finding to place
      * @param second     the next focus that stands, with its rung
      * @param movers     what would move the athlete
@@ -24,7 +25,7 @@ public sealed interface Proposal {
     record Placed(
             Focus focus,
             Optional<String> rung,
-            Link link,
+            Optional<Link> link,
             List<Reason> reasons,
             Optional<Place> second,
             List<Mover> movers,

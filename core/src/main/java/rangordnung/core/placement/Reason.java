@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import rangordnung.core.body.Side;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.link.Link;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Label;
 
@@ -21,6 +22,9 @@ public sealed interface Reason {
 
     /** A clinician should be seen before this pattern is trained. */
     record Refer() implements Reason {}
+
+    /** Pain at the kneecap after a change of load: load history, not form. */
+    record LoadHistory() implements Reason {}
 
     /** No fault was seen. */
     record NoFault() implements Reason {}

@@ -1,5 +1,7 @@
 package rangordnung.core.protocol;
 
+import java.util.Set;
+
 /**
  * How a measured value becomes a deviation: tolerance is 0, limit is 1, linear between.
  *
@@ -7,10 +9,12 @@ package rangordnung.core.protocol;
  * @param tolerance up to here there is no deviation
  * @param limit     from here on the deviation is 1; may lie below the tolerance where smaller is worse
  * @param sem       standard error of measurement, in the same unit
+ * @param under     schools, written {@code policy=VALUE}, under which it counts; empty means under all
  */
-public record Anchor(String measure, Threshold tolerance, Threshold limit, Threshold sem) {
+public record Anchor(String measure, Threshold tolerance, Threshold limit, Threshold sem, Set<String> under) {
 
     public Anchor {
+        under = under == null ? Set.of() : Set.copyOf(under);
         if (tolerance.value() == limit.value()) {
             throw new InvalidProtocol("Tolerance and limit of " + measure + " must differ");
         }

@@ -18,6 +18,7 @@ import java.util.Set;
  * @param key              the key that marks it at a station
  * @param variants         ways of showing, the first is the usual one; may be empty
  * @param anchors          how measured values are graded, the first that was measured counts; may be empty
+ * @param gauge            how it is measured by hand at a station; empty for what is graded by eye
  */
 public record Criterion(
         String id,
@@ -30,7 +31,8 @@ public record Criterion(
         boolean voidedByHeelLift,
         String key,
         List<Variant> variants,
-        List<Anchor> anchors) {
+        List<Anchor> anchors,
+        Optional<Gauge> gauge) {
 
     public Criterion {
         if (id == null || !id.matches("[a-z][a-z0-9-]*")) {
@@ -48,6 +50,7 @@ public record Criterion(
         views = Set.copyOf(views);
         variants = variants == null ? List.of() : List.copyOf(variants);
         anchors = anchors == null ? List.of() : List.copyOf(anchors);
+        gauge = gauge == null ? Optional.empty() : gauge;
     }
 
     public boolean heading() {
@@ -58,6 +61,16 @@ public record Criterion(
     public Optional<Variant> variant(Optional<String> id) {
         return id.map(wanted -> variants.stream().filter(v -> v.id().equals(wanted)).findFirst())
                 .orElseGet(() -> variants.stream().findFirst());
+    }
+
+    /** Whether a station or a device may send a value under this name. */
+    public boolean measures(String measure) {
+        return anchor(measure).isPresent() || gauge.filter(g -> g.part(measure).isPresent()).isPresent();
+    }
+
+    /** The anchors that count under a school, the first that was measured first. */
+    public List<Anchor> anchorsUnder(Policies policies) {
+        return anchors.stream().filter(a -> a.under().isEmpty() || a.under().stream().anyMatch(policies::hold)).toList();
     }
 
     public Optional<Anchor> anchor(String measure) {

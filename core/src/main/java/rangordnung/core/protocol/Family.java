@@ -8,7 +8,13 @@ public enum Family {
     SHIFT,
     TRUNK_AND_LOW_BACK,
     ARCH_AND_FOOT,
-    ARMS_AND_HEAD;
+    FRONT_LEG_LOAD,
+    TIMING,
+    BALANCE,
+    ANKLE,
+    ARMS_AND_HEAD,
+    /** Personal targets; never a fault. */
+    SET_UP;
 
     /** Whether it is one of the four heading faults. */
     public boolean heading() {

@@ -12,9 +12,10 @@ import java.util.Set;
  * @param id      stable, for example {@code standard-floor}
  * @param version from 1 on
  * @param tests   the battery, in order
+ * @param retests what may be changed to tell causes apart
  */
 public record Protocol(
-        String id, int version, Text name, Text summary, List<TestDefinition> tests, Policies policies, Rules rules) {
+        String id, int version, Text name, Text summary, List<TestDefinition> tests, Policies policies, Rules rules, List<Retest> retests) {
 
     public Protocol {
         if (version < 1 || tests == null || tests.isEmpty()) {
@@ -26,10 +27,23 @@ public record Protocol(
                 throw new InvalidProtocol("The test " + test.id() + " stands twice in " + id);
             }
         }
+        if (tests.stream().noneMatch(TestDefinition::counts)) {
+            throw new InvalidProtocol("The protocol " + id + " needs a test that counts");
+        }
+        retests = retests == null ? List.of() : List.copyOf(retests);
+        for (Retest retest : retests) {
+            if (retest.otherTest().isPresent() && !ids.contains(retest.otherTest().get())) {
+                throw new InvalidProtocol("The retest " + retest.id() + " needs the test " + retest.otherTest().get());
+            }
+        }
         tests = List.copyOf(tests);
     }
 
     public Optional<TestDefinition> test(String id) {
         return tests.stream().filter(t -> t.id().equals(id)).findFirst();
+    }
+
+    public Optional<Retest> retest(String id) {
+        return retests.stream().filter(r -> r.id().equals(id)).findFirst();
     }
 }

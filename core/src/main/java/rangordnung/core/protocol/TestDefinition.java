@@ -15,12 +15,16 @@ import java.util.Set;
  * @param repetitions  how many are practised, observed and needed for a grade
  * @param requiredViews views that a complete trial has, in the order in which they are taken
  * @param optionalViews views that may be added
- * @param heelsExempt  whether a lifted heel belongs to the test and can never be a fault
+ * @param heels        which heels may be judged; others are meant to be up and can never be a fault
  * @param arms         arm position of the standard
  * @param footwear     footwear of the standard
  * @param setUp        steps in the order in which they are set, from the feet up
  * @param allowedWords the only words that do not mark a trial as cued
  * @param criteria     what is looked at
+ * @param legs         whether both legs work at once, or one after the other; then a side is the working leg, in
+ *                     front in a lunge, standing in balance
+ * @param role         what the test is for
+ * @param standard     the conditions of the standard, where they differ from none
  */
 public record TestDefinition(
         String id,
@@ -30,12 +34,15 @@ public record TestDefinition(
         Repetitions repetitions,
         List<View> requiredViews,
         List<View> optionalViews,
-        boolean heelsExempt,
+        Heels heels,
         Text arms,
         Text footwear,
         List<SetUpStep> setUp,
         List<Text> allowedWords,
-        List<Criterion> criteria) {
+        List<Criterion> criteria,
+        Legs legs,
+        Role role,
+        Conditions standard) {
 
     /** Movement pattern of a test or an exercise. */
     public enum Pattern {
@@ -43,6 +50,29 @@ public record TestDefinition(
         LUNGE,
         BALANCE,
         ANKLE
+    }
+
+    /** Which heels may be judged. */
+    public enum Heels {
+        /** Both. */
+        JUDGED,
+        /** That of the front leg; the rear heel is meant to be up. */
+        FRONT_ONLY,
+        /** None. */
+        EXEMPT
+    }
+
+    /** How the legs work. */
+    public enum Legs { TOGETHER, EACH }
+
+    /** What a test is for. */
+    public enum Role {
+        /** Part of the screen; it counts. */
+        SCREEN,
+        /** Finds personal targets; it is never graded. */
+        SET_UP,
+        /** Only done to tell causes apart; it never counts. */
+        RETEST
     }
 
     /**
@@ -63,6 +93,10 @@ public record TestDefinition(
     public record SetUpStep(String part, Text text) {}
 
     public TestDefinition {
+        heels = heels == null ? Heels.JUDGED : heels;
+        legs = legs == null ? Legs.TOGETHER : legs;
+        role = role == null ? Role.SCREEN : role;
+        standard = standard == null ? Conditions.STANDARD : standard;
         if (weight.value() <= 0) {
             throw new InvalidProtocol("The weight of " + id + " must be above zero");
         }
@@ -75,8 +109,14 @@ public record TestDefinition(
             if (!ids.add(criterion.id()) || !keys.add(criterion.key())) {
                 throw new InvalidProtocol("The id or key of " + criterion.id() + " stands twice in " + id);
             }
-            if (heelsExempt && criterion.family() == Family.HEEL_LIFT) {
+            if (criterion.family() == Family.HEEL_LIFT && heels != Heels.JUDGED && !frontHeel(criterion, heels, legs)) {
                 throw new InvalidProtocol("In " + id + " heels are exempt, so " + criterion.id() + " cannot be a fault");
+            }
+            if (legs == Legs.EACH && criterion.extent() != Extent.SIDED) {
+                throw new InvalidProtocol("In " + id + " each leg is seen by itself, so " + criterion.id() + " must be graded on each side");
+            }
+            if (role == Role.SET_UP && criterion.gauge().isEmpty()) {
+                throw new InvalidProtocol("The set-up test " + id + " is never graded, so " + criterion.id() + " needs a gauge");
             }
         }
         requiredViews = List.copyOf(requiredViews);
@@ -84,6 +124,15 @@ public record TestDefinition(
         setUp = List.copyOf(setUp);
         allowedWords = List.copyOf(allowedWords);
         criteria = List.copyOf(criteria);
+    }
+
+    private static boolean frontHeel(Criterion criterion, Heels heels, Legs legs) {
+        return heels == Heels.FRONT_ONLY && legs == Legs.EACH && criterion.extent() == Extent.SIDED;
+    }
+
+    /** Whether the test counts. */
+    public boolean counts() {
+        return role == Role.SCREEN;
     }
 
     public Optional<Criterion> criterion(String id) {

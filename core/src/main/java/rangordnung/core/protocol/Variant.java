@@ -1,6 +1,7 @@
 package rangordnung.core.protocol;
 
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * The way in which a fault shows, such as a knee that goes inward, outward or wobbles.
@@ -9,8 +10,10 @@ import java.util.Optional;
  * @param name        as shown to the rater
  * @param effect      what the mark means for the grade
  * @param depthStatus for the depth criterion: the status that the mark states
+ * @param judgedUnder schools, written {@code policy=VALUE}, under which it is a fault; elsewhere it is noted only; empty
+ *                    means under all
  */
-public record Variant(String id, Text name, Effect effect, Optional<DepthStatus> depthStatus) {
+public record Variant(String id, Text name, Effect effect, Optional<DepthStatus> depthStatus, Set<String> judgedUnder) {
 
     /** What a mark with this variant means. */
     public enum Effect {
@@ -24,5 +27,11 @@ public record Variant(String id, Text name, Effect effect, Optional<DepthStatus>
 
     public Variant {
         depthStatus = depthStatus == null ? Optional.empty() : depthStatus;
+        judgedUnder = judgedUnder == null ? Set.of() : Set.copyOf(judgedUnder);
+    }
+
+    /** What the mark means under a school. */
+    public Effect effect(Policies policies) {
+        return effect == Effect.FAULT && !judgedUnder.isEmpty() && judgedUnder.stream().noneMatch(policies::hold) ? Effect.NOTE : effect;
     }
 }

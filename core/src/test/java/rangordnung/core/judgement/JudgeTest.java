@@ -13,6 +13,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import rangordnung.core.Book;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
@@ -100,7 +101,7 @@ class JudgeTest {
 
     @Test
     void a_planned_plate_is_a_condition_and_not_a_baseline() {
-        Conditions plate = new Conditions(Set.of(Conditions.Aid.HEEL_PLATE), false, false, false, Optional.empty());
+        Conditions plate = Conditions.STANDARD.withAids(List.of(Conditions.Aid.of(Conditions.Kind.HEEL_PLATE, 2)));
         Book book = Book.seen("knee-line L MARKED").trial(plate).mark("heels L SEVERE").close(View.FRONT).close(View.SIDE);
 
         assertThat(grade(book.judged(), "knee-line", Side.LEFT)).isEqualTo(Grade.MARKED);

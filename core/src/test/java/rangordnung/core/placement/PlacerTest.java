@@ -22,7 +22,7 @@ import rangordnung.core.safety.PainReport;
 
 class PlacerTest {
 
-    private static final Placer PLACER = new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.PROTOCOL.rules());
+    private static final Placer PLACER = new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.PROTOCOL);
 
     private static Proposal.Placed placed(String... screens) {
         List<ScreenResult> results = Arrays.stream(screens).map(s -> Book.seen(marks(s)).judged()).toList();

@@ -7,6 +7,7 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -84,7 +85,7 @@ class ProtocolDataTest {
                 contradiction("share one unit", p -> ((ObjectNode) p.at("/tests/0/criteria/0/anchors/0/limit")).put("unit", "radians")),
                 contradiction("must ascend", p -> ((ObjectNode) p.at("/rules/gradeCutPoints/2")).put("value", 0.5)),
                 contradiction("needs its source", p -> ((ObjectNode) p.at("/rules/coverage")).remove("source")),
-                contradiction("heels are exempt", p -> ((ObjectNode) p.at("/tests/0")).put("heelsExempt", true)),
+                contradiction("heels are exempt", p -> ((ObjectNode) p.at("/tests/0")).put("heels", "EXEMPT")),
                 contradiction("version from 1", p -> p.put("version", 0)),
                 contradiction("English and in German", p -> ((ObjectNode) p.at("/name")).put("de", " ")));
     }
@@ -108,7 +109,8 @@ class ProtocolDataTest {
                     .as("a worse grade never enters higher").allMatch(below -> below >= 0);
         }
         for (PlacementRules.Order rule : StandardFloor.RULES.order()) {
-            assertThat(SQUAT.criteria().stream().map(Criterion::id)).containsAll(rule.criteria());
+            assertThat(StandardFloor.BATTERY.criteria().stream().map(Criterion::id)).containsAll(rule.criteria());
+            assertThat(StandardFloor.RULES.entries()).anyMatch(e -> e.focus() == rule.focus() && e.link().equals(Optional.of(rule.link())));
         }
     }
 }

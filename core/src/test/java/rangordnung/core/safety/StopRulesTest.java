@@ -30,8 +30,8 @@ class StopRulesTest {
         "BEYOND_TWO_WEEKS, false, true", "GIVING_WAY, false, false"
     })
     void some_pain_belongs_to_a_clinician_before_the_pattern_is_trained(Sign sign, boolean shifts, boolean refer) {
-        assertThat(StopRules.refer(List.of(report(2, sign)), shifts)).isEqualTo(refer);
-        assertThat(StopRules.refer(List.of(), shifts)).isFalse();
+        assertThat(StopRules.refer(List.of(report(2, sign)), false, shifts)).isEqualTo(refer);
+        assertThat(StopRules.refer(List.of(), false, shifts)).isFalse();
     }
 
     private static PainReport report(int intensity, Sign sign) {

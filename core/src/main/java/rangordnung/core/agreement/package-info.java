@@ -1,0 +1,6 @@
+/**
+ * How far two raters agree: percent, kappa, intraclass correlation, limits, and where they differ.
+ *
+ * <p>Stands beside the arrow. Knows grades and results, but neither who the raters are nor what follows from it.
+ */
+package rangordnung.core.agreement;

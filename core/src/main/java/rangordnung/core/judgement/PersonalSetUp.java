@@ -1,0 +1,59 @@
+package rangordnung.core.judgement;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
+
+/**
+ * What the personal set-up tests have shown. They decide targets and are never graded; the personal training stance
+ * is one thing and the standard test stance another.
+ *
+ * @param tests           what was tried, with its readings
+ * @param stanceCentimetres distance of the heels
+ * @param turnOut         degrees outward of each foot
+ * @param hipDirections   per side the directions with the most room, as named by the grid; empty where not tried
+ * @param hipRoomEnds     whether knee to armpit stops just past a right angle, per side
+ * @param depthCeiling    degrees of the thigh above parallel at which the tail tucks; below parallel is negative
+ */
+public record PersonalSetUp(
+        List<Tried> tests,
+        Optional<Double> stanceCentimetres,
+        Sided<Optional<Double>> turnOut,
+        Sided<List<String>> hipDirections,
+        Sided<Optional<Boolean>> hipRoomEnds,
+        Optional<Double> depthCeiling) {
+
+    /** A criterion of a set-up test with what was read. */
+    public record Tried(String test, String criterion, Sided<Optional<Reading>> readings) {}
+
+    static PersonalSetUp of(List<TestResult> results) {
+        List<Tried> tried = results.stream()
+                .flatMap(r -> r.criteria().stream()
+                        .filter(c -> c.readings().left().isPresent() || c.readings().right().isPresent())
+                        .map(c -> new Tried(r.test().id(), c.criterion().id(), c.readings())))
+                .toList();
+        return new PersonalSetUp(
+                tried,
+                first(tried, "stance-width", Side.LEFT),
+                Sided.each(side -> first(tried, "turn-out", side)),
+                Sided.each(side -> readings(tried, "knee-hug", side).findFirst().map(PersonalSetUp::roomiest).orElse(List.of())),
+                Sided.each(side -> first(tried, "knee-to-armpit", side).map(v -> v == 0)),
+                first(tried, "rock-back-ceiling", Side.LEFT));
+    }
+
+    private static Stream<Reading> readings(List<Tried> tried, String measure, Side side) {
+        return tried.stream().flatMap(t -> t.readings().get(side).stream()).filter(r -> r.measure().equals(measure));
+    }
+
+    private static Optional<Double> first(List<Tried> tried, String measure, Side side) {
+        return readings(tried, measure, side).flatMap(r -> r.value().stream()).findFirst();
+    }
+
+    private static List<String> roomiest(Reading grid) {
+        Optional<Double> best = grid.parts().stream().flatMap(p -> p.best().stream()).max(Comparator.naturalOrder());
+        return grid.parts().stream().filter(p -> p.best().isPresent() && p.best().equals(best)).map(Reading.PartReading::part).toList();
+    }
+}

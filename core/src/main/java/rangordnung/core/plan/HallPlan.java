@@ -1,0 +1,120 @@
+package rangordnung.core.plan;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * What a timetable is made for.
+ *
+ * @param athletes       how many, all of whom visit every station once
+ * @param stations       at least one
+ * @param raters         each occupied place needs one
+ * @param walkingSeconds from one station to the next
+ * @param setUpSeconds   before the first athlete starts
+ * @param lessonSeconds  how long a lesson is
+ * @param orders         stations that one must have visited before another
+ */
+public record HallPlan(
+        int athletes, List<Station> stations, int raters, int walkingSeconds, int setUpSeconds, int lessonSeconds, List<Order> orders) {
+
+    /** Most athletes and stations that are planned at once. */
+    public static final int MOST_ATHLETES = 600;
+
+    public static final int MOST_STATIONS = 12;
+
+    /**
+     * @param places  athletes at once
+     * @param seconds a place is taken by one athlete
+     */
+    public record Station(String id, int places, int seconds) {}
+
+    /** One station before another. */
+    public record Order(String before, String after) {}
+
+    public HallPlan {
+        stations = List.copyOf(stations);
+        orders = orders == null ? List.of() : List.copyOf(orders);
+        require(athletes >= 1 && athletes <= MOST_ATHLETES, "A plan is for 1 to " + MOST_ATHLETES + " athletes, not " + athletes);
+        require(!stations.isEmpty() && stations.size() <= MOST_STATIONS, "A plan needs 1 to " + MOST_STATIONS + " stations");
+        require(raters >= 1, "At least one rater is needed");
+        require(walkingSeconds >= 0 && setUpSeconds >= 0 && lessonSeconds > setUpSeconds, "A lesson must be longer than its set-up, and no time is below zero");
+        Set<String> ids = new HashSet<>();
+        for (Station station : stations) {
+            require(ids.add(station.id()), "The station " + station.id() + " stands twice");
+            require(station.places() >= 1 && station.seconds() >= 1, "The station " + station.id() + " needs at least one place and one second");
+        }
+        for (Order order : orders) {
+            require(ids.contains(order.before()) && ids.contains(order.after()), "An order names a station that is not there: " + order);
+        }
+        require(!circular(orders, ids), "The orders of the stations contradict each other");
+    }
+
+    private static void require(boolean holds, String otherwise) {
+        if (!holds) {
+            throw new IllegalArgumentException(otherwise);
+        }
+    }
+
+    private static boolean circular(List<Order> orders, Set<String> ids) {
+        Set<String> open = new HashSet<>(ids);
+        boolean moved = true;
+        while (moved) {
+            moved = open.removeIf(id -> orders.stream().noneMatch(o -> o.after().equals(id) && open.contains(o.before())));
+        }
+        return !open.isEmpty();
+    }
+
+    /** What must be done before a station. */
+    boolean open(int station, boolean[] done) {
+        for (Order order : orders) {
+            if (order.after().equals(stations.get(station).id()) && !done[index(order.before())]) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private int index(String id) {
+        for (int i = 0; i < stations.size(); i++) {
+            if (stations.get(i).id().equals(id)) {
+                return i;
+            }
+        }
+        throw new IllegalArgumentException(id);
+    }
+
+    HallPlan withPlace(int station) {
+        Station s = stations.get(station);
+        List<Station> changed = new ArrayList<>(stations);
+        changed.set(station, new Station(s.id(), s.places() + 1, s.seconds()));
+        return new HallPlan(athletes, changed, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+    }
+
+    HallPlan withRater() {
+        return new HallPlan(athletes, stations, raters + 1, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+    }
+
+    /** How many places can be in use at once. */
+    int concurrent() {
+        return Math.min(raters, stations.stream().mapToInt(Station::places).sum());
+    }
+
+    /**
+     * No timetable can end sooner: the busiest station, the work of all raters, and the way of one athlete
+     * (common bounds of scheduling).
+     */
+    int lowerBound() {
+        int bound = 0;
+        long work = 0;
+        int path = walkingSeconds * (stations.size() - 1);
+        for (Station station : stations) {
+            int rounds = (athletes + Math.min(station.places(), raters) - 1) / Math.min(station.places(), raters);
+            bound = Math.max(bound, rounds * station.seconds());
+            work += (long) athletes * station.seconds();
+            path += station.seconds();
+        }
+        return Math.max(Math.max(bound, path), (int) ((work + concurrent() - 1) / concurrent()));
+    }
+}

@@ -1,0 +1,97 @@
+package rangordnung.core.plan;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+
+/**
+ * Makes timetables. The flow timetable is the best of the rotation and of many dispatched ones, and on small cases
+ * of all; the rotation in equal groups is what teachers know.
+ */
+public final class Planner {
+
+    private static final int TRIES = 60;
+    private static final int SMALL = 9;
+
+    private Planner() {}
+
+    /**
+     * @param flow       the timetable that ends soonest of all that were tried
+     * @param rotation   equal groups that move on together; empty where an order or too few raters forbid it
+     * @param bottleneck the station that decides the finish
+     * @param lessons    how many lessons it takes
+     * @param savings    what one more place or rater would save, the largest first
+     */
+    public record Planned(Timetable flow, Optional<Timetable> rotation, String bottleneck, int lessons, List<Saving> savings) {}
+
+    /** One more place at a station, or one more rater where the station is empty. */
+    public record Saving(Optional<String> station, int seconds) {}
+
+    /** The plan of a hall. */
+    public static Planned plan(HallPlan plan) {
+        Timetable flow = flow(plan);
+        List<Saving> savings = new ArrayList<>();
+        for (int i = 0; i < plan.stations().size(); i++) {
+            savings.add(new Saving(Optional.of(plan.stations().get(i).id()), flow.finish() - flow(plan.withPlace(i)).finish()));
+        }
+        savings.add(new Saving(Optional.empty(), flow.finish() - flow(plan.withRater()).finish()));
+        savings.removeIf(s -> s.seconds() <= 0);
+        savings.sort(Comparator.comparingInt(Saving::seconds).reversed());
+        int usable = plan.lessonSeconds() - plan.setUpSeconds();
+        return new Planned(flow, rotation(plan), bottleneck(plan), (flow.finish() + usable - 1) / usable, savings);
+    }
+
+    /** The station whose places are taken longest: athletes × seconds / places. */
+    private static String bottleneck(HallPlan plan) {
+        return plan.stations().stream()
+                .max(Comparator.comparingDouble(s -> (double) plan.athletes() * s.seconds() / Math.min(s.places(), plan.raters())))
+                .orElseThrow().id();
+    }
+
+    /** The timetable that ends soonest of all that were tried; all there are on small cases. */
+    static Timetable flow(HallPlan plan) {
+        int bound = plan.lowerBound();
+        Timetable best = rotation(plan).orElse(null);
+        for (int attempt = 0; attempt < TRIES && (best == null || best.finish() > bound); attempt++) {
+            Timetable next = new Dispatch(plan, new Random(attempt), attempt).run();
+            best = best == null || next.finish() < best.finish() ? next : best;
+        }
+        if (best.finish() > bound && plan.athletes() * plan.stations().size() <= SMALL) {
+            return new Exhaustive(plan, best).run();
+        }
+        return new Timetable(best.slots(), best.finish(), bound, best.finish() == bound);
+    }
+
+    /** Equal groups, one a station, that move on together when the slowest is done. */
+    static Optional<Timetable> rotation(HallPlan plan) {
+        int stations = plan.stations().size();
+        boolean staffed = plan.raters() >= plan.stations().stream().mapToInt(HallPlan.Station::places).sum();
+        if (!plan.orders().isEmpty() || !staffed) {
+            return Optional.empty();
+        }
+        int largest = (plan.athletes() + stations - 1) / stations;
+        int round = 0;
+        for (HallPlan.Station station : plan.stations()) {
+            round = Math.max(round, (largest + station.places() - 1) / station.places() * station.seconds());
+        }
+        List<Timetable.Slot> slots = new ArrayList<>();
+        int finish = 0;
+        for (int turn = 0; turn < stations; turn++) {
+            int begin = turn * (round + plan.walkingSeconds());
+            for (int group = 0; group < stations; group++) {
+                HallPlan.Station station = plan.stations().get((group + turn) % stations);
+                int first = group * plan.athletes() / stations;
+                int last = (group + 1) * plan.athletes() / stations;
+                for (int athlete = first; athlete < last; athlete++) {
+                    int start = begin + (athlete - first) / station.places() * station.seconds();
+                    slots.add(new Timetable.Slot(athlete, station.id(), (athlete - first) % station.places(), start, start + station.seconds()));
+                    finish = Math.max(finish, start + station.seconds());
+                }
+            }
+        }
+        slots.sort(Comparator.comparingInt(Timetable.Slot::start).thenComparingInt(Timetable.Slot::athlete));
+        return Optional.of(new Timetable(slots, finish, plan.lowerBound(), finish == plan.lowerBound()));
+    }
+}

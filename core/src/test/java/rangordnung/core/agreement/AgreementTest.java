@@ -1,0 +1,127 @@
+package rangordnung.core.agreement;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Random;
+import java.util.UUID;
+import java.util.stream.IntStream;
+import org.hipparchus.stat.descriptive.DescriptiveStatistics;
+import org.hipparchus.stat.inference.OneWayAnova;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import rangordnung.core.Book;
+import rangordnung.core.StandardFloor;
+import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.protocol.View;
+
+class AgreementTest {
+
+    /** Six targets, four judges (Shrout and Fleiss 1979, Psychological Bulletin 86; value from memory). */
+    private static final List<double[]> TABLE = List.of(
+            new double[] {9, 2, 5, 8}, new double[] {6, 1, 3, 2}, new double[] {8, 4, 6, 8},
+            new double[] {7, 1, 2, 6}, new double[] {10, 5, 6, 9}, new double[] {6, 2, 4, 7});
+
+    @Test
+    void intraclass_correlations_are_the_published_ones() {
+        IntraclassCorrelation icc = IntraclassCorrelation.of(TABLE);
+        assertThat(new double[] {icc.oneWay(), icc.agreement(), icc.consistency(), icc.oneWayMean(), icc.agreementMean(), icc.consistencyMean()})
+                .containsExactly(new double[] {0.17, 0.29, 0.71, 0.44, 0.62, 0.91}, within(0.005));
+    }
+
+    /** ICC(1,1) = (F − 1) / (F + k − 1), with F of Hipparchus's one-way analysis of variance. */
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5})
+    void the_one_way_correlation_agrees_with_an_analysis_of_variance(long seed) {
+        Random random = new Random(seed);
+        List<double[]> table = new ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            double target = random.nextGaussian() * 5;
+            table.add(random.doubles(3, -2, 2).map(noise -> target + noise).toArray());
+        }
+        Collection<double[]> groups = new ArrayList<>(table);
+        double f = new OneWayAnova().anovaFValue(groups);
+
+        assertThat(IntraclassCorrelation.of(table).oneWay()).isCloseTo((f - 1) / (f + 2), within(1e-9));
+    }
+
+    @Test
+    void a_constant_lean_of_one_judge_counts_for_agreement_and_not_for_consistency() {
+        List<double[]> leaning = IntStream.range(0, 8).mapToObj(i -> new double[] {i, i + 3}).toList();
+
+        assertThat(IntraclassCorrelation.of(leaning).consistency()).isCloseTo(1, within(1e-9));
+        assertThat(IntraclassCorrelation.of(leaning).agreement()).isLessThan(0.75);
+        assertThatThrownBy(() -> IntraclassCorrelation.of(List.of(new double[] {1, 2}))).hasMessageContaining("at least two");
+    }
+
+    private static List<Kappa.Pair> pairs(int[][] table) {
+        List<Kappa.Pair> pairs = new ArrayList<>();
+        for (int i = 0; i < table.length; i++) {
+            for (int j = 0; j < table.length; j++) {
+                for (int n = 0; n < table[i][j]; n++) {
+                    pairs.add(new Kappa.Pair(i, j));
+                }
+            }
+        }
+        return pairs;
+    }
+
+    /** Exact, by mathematics. */
+    @Test
+    void kappa_of_the_worked_table_is_two_fifths() {
+        Kappa kappa = Kappa.of(pairs(new int[][] {{20, 5}, {10, 15}}), 2);
+
+        assertThat(kappa.kappa().orElseThrow()).isCloseTo(0.40, within(1e-12));
+        assertThat(kappa.agreement()).isCloseTo(0.7, within(1e-12));
+        assertThat(kappa.weighted()).as("two categories have no distance").isEqualTo(kappa.kappa());
+    }
+
+    @Test
+    void a_neighbouring_grade_weighs_less_than_a_distant_one() {
+        double near = Kappa.of(pairs(new int[][] {{5, 2, 0, 0}, {0, 5, 0, 0}, {0, 0, 5, 0}, {0, 0, 0, 5}}), 4).weighted().orElseThrow();
+        double far = Kappa.of(pairs(new int[][] {{5, 0, 0, 2}, {0, 5, 0, 0}, {0, 0, 5, 0}, {0, 0, 0, 5}}), 4).weighted().orElseThrow();
+
+        assertThat(near).isGreaterThan(far);
+        assertThat(Kappa.of(pairs(new int[][] {{3, 0}, {0, 4}}), 2).kappa()).contains(1.0);
+        assertThat(Kappa.of(pairs(new int[][] {{7, 0}, {0, 0}}), 2).kappa()).as("chance alone would agree always").isEmpty();
+        assertThatThrownBy(() -> Kappa.of(List.of(), 4)).hasMessageContaining("at least one pair");
+    }
+
+    /** Landis and Koch 1977, Biometrics 33; value from memory. */
+    @ParameterizedTest
+    @CsvSource({"-0.01, POOR", "0, SLIGHT", "0.20, SLIGHT", "0.21, FAIR", "0.40, FAIR", "0.60, MODERATE", "0.80, SUBSTANTIAL", "0.81, ALMOST_PERFECT", "1, ALMOST_PERFECT"})
+    void words_for_a_kappa(double kappa, Kappa.Strength strength) {
+        assertThat(Kappa.strength(kappa)).isEqualTo(strength);
+    }
+
+    /** Mean and standard deviation of Hipparchus. */
+    @Test
+    void limits_of_agreement_follow_mean_and_deviation_of_the_differences() {
+        List<double[]> pairs = List.of(new double[] {10, 9}, new double[] {12, 13}, new double[] {8, 5}, new double[] {11, 11});
+        DescriptiveStatistics differences = new DescriptiveStatistics();
+        pairs.forEach(p -> differences.addValue(p[0] - p[1]));
+        Limits limits = Limits.of(pairs, 1.96);
+
+        assertThat(limits.bias()).isCloseTo(differences.getMean(), within(1e-12));
+        assertThat(limits.high() - limits.bias()).isCloseTo(1.96 * differences.getStandardDeviation(), within(1e-12));
+    }
+
+    @Test
+    void two_raters_are_compared_criterion_by_criterion() {
+        Book book = new Book().by(UUID.randomUUID()).trial(StandardFloor.PROTOCOL, "overhead-squat")
+                .mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE);
+        book.by(UUID.randomUUID()).trial(StandardFloor.PROTOCOL, "overhead-squat").mark("knee-line L SLIGHT").close(View.FRONT).close(View.SIDE);
+        ScreenResult screen = book.judged();
+        List<Comparison> all = Comparison.of(screen.second().get(0), screen.tests().get(0));
+
+        assertThat(all).hasSize(15).filteredOn(Comparison::differs).singleElement()
+                .returns("knee-line", Comparison::criterion).returns(2, Comparison::apart);
+        assertThat(all).allSatisfy(c -> assertThat(c.values()).isEmpty());
+    }
+}
