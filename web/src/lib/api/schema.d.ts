@@ -11,9 +11,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all"];
+        get: operations["all_1"];
         put?: never;
-        post: operations["add_2"];
+        post: operations["add_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -28,9 +28,25 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change"];
+        put: operations["change_1"];
         post?: never;
         delete: operations["erase"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/battery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["battery"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -68,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ladders": {
         parameters: {
             query?: never;
@@ -91,9 +123,25 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_1"];
+        get: operations["all"];
         put?: never;
-        post?: never;
+        post: operations["add_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -126,6 +174,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/agreement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["agreement"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/books": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["books"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -196,6 +292,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/hall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["hall"];
+        put: operations["change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/passes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["passes"];
+        put?: never;
+        post: operations["pass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/passes/{pass}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revoke"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["kept"];
+        put?: never;
+        post: operations["tried"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/protocol": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["judgeUnder"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/ranking": {
         parameters: {
             query?: never;
@@ -254,6 +446,38 @@ export interface paths {
         get: operations["athlete"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/settlements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["settlements"];
+        put?: never;
+        post: operations["settle"];
         delete?: never;
         options?: never;
         head?: never;
@@ -446,13 +670,62 @@ export interface components {
             login: string;
             name: string;
             /** @enum {string} */
-            role: "LEAD" | "RATER";
+            role: "LEAD" | "RATER" | "HELPER";
+        };
+        AgreementControllerAgreementView: {
+            all?: components["schemas"]["AgreementControllerGradeAgreement"];
+            grades: components["schemas"]["AgreementControllerGradeAgreement"][];
+            pairings: components["schemas"]["AgreementControllerPairing"][];
+            values: components["schemas"]["AgreementControllerValueAgreement"][];
+        };
+        AgreementControllerGradeAgreement: {
+            criterion?: string;
+            kappa?: components["schemas"]["AgreementControllerWorded"];
+            /** Format: int32 */
+            pairs: number;
+            /** Format: double */
+            percent: number;
+            weighted?: components["schemas"]["AgreementControllerWorded"];
+        };
+        AgreementControllerPairing: {
+            /** Format: uuid */
+            athlete: string;
+            comparisons: components["schemas"]["Comparison"][];
+            counting: components["schemas"]["AgreementControllerRated"];
+            name: string;
+            other: components["schemas"]["AgreementControllerRated"];
+            settled?: components["schemas"]["SettlementsSettlementView"];
+            test: string;
+        };
+        AgreementControllerRated: {
+            name: string;
+            /** Format: uuid */
+            rater: string;
+            /** Format: uuid */
+            trial: string;
+        };
+        AgreementControllerValueAgreement: {
+            /** Format: double */
+            agreement?: number;
+            /** Format: double */
+            consistency?: number;
+            criterion: string;
+            limits?: components["schemas"]["Limits"];
+            /** Format: int32 */
+            pairs: number;
+        };
+        AgreementControllerWorded: {
+            /** @enum {string} */
+            strength: "POOR" | "SLIGHT" | "FAIR" | "MODERATE" | "SUBSTANTIAL" | "ALMOST_PERFECT";
+            /** Format: double */
+            value: number;
         };
         Anchor: {
             limit: components["schemas"]["Threshold"];
             measure: string;
             sem: components["schemas"]["Threshold"];
             tolerance: components["schemas"]["Threshold"];
+            under: string[];
         };
         AthleteRecord: {
             /** Format: date */
@@ -474,6 +747,93 @@ export interface components {
             sidePreference?: "LEFT" | "RIGHT";
             sport?: string;
         };
+        Battery: {
+            criteria: components["schemas"]["Criterion"][];
+            retests: components["schemas"]["Retest"][];
+            rules: components["schemas"]["Rules"];
+            schools: components["schemas"]["Schools"];
+            tests: components["schemas"]["BatteryTemplate"][];
+            /** Format: int32 */
+            version: number;
+        };
+        BatteryTemplate: {
+            allowedWords: components["schemas"]["Text"][];
+            arms: components["schemas"]["Text"];
+            criteria: components["schemas"]["BatteryUse"][];
+            footwear: components["schemas"]["Text"];
+            /** @enum {string} */
+            heels: "JUDGED" | "FRONT_ONLY" | "EXEMPT";
+            id: string;
+            /** @enum {string} */
+            legs: "TOGETHER" | "EACH";
+            name: components["schemas"]["Text"];
+            optionalViews: ("FRONT" | "SIDE" | "BACK")[];
+            /** @enum {string} */
+            pattern: "SQUAT" | "LUNGE" | "BALANCE" | "ANKLE";
+            repetitions: components["schemas"]["TestDefinitionRepetitions"];
+            requiredViews: ("FRONT" | "SIDE" | "BACK")[];
+            /** @enum {string} */
+            role: "SCREEN" | "SET_UP" | "RETEST";
+            setUp: components["schemas"]["TestDefinitionSetUpStep"][];
+            standard: components["schemas"]["Conditions"];
+            weight: components["schemas"]["Threshold"];
+        };
+        BatteryUse: {
+            anchors?: components["schemas"]["Anchor"][];
+            criterion: string;
+            /** @enum {string} */
+            extent?: "SIDED" | "WHOLE" | "DIRECTED";
+            key?: string;
+            question?: components["schemas"]["Text"];
+            variants?: components["schemas"]["Variant"][];
+            voidedByHeelLift?: boolean;
+        };
+        BoardBoardView: {
+            columns: components["schemas"]["BoardColumn"][];
+            lines: components["schemas"]["BoardLine"][];
+            pace: components["schemas"]["BoardPace"];
+            screening: components["schemas"]["ScreeningsScreeningView"];
+            /** Format: int64 */
+            sequence: number;
+            stopped: components["schemas"]["BoardStopped"][];
+        };
+        BoardColumn: {
+            /** Format: int32 */
+            done: number;
+            id: string;
+            name: string;
+            /** Format: int32 */
+            waiting: number;
+        };
+        BoardLine: {
+            /** Format: uuid */
+            athlete: string;
+            /** @enum {string} */
+            attendance?: "PRESENT" | "ABSENT" | "EXCUSED" | "UNWELL";
+            missing: boolean;
+            name: string;
+            states: ("WAITING" | "STARTED" | "DONE" | "STOPPED" | "ABSENT" | "EXCUSED")[];
+        };
+        BoardPace: {
+            /** Format: date-time */
+            finish?: string;
+            /** Format: int32 */
+            of: number;
+            /** Format: int32 */
+            planned: number;
+            /** Format: date-time */
+            plannedFinish?: string;
+            /** Format: date-time */
+            started?: string;
+            /** Format: int32 */
+            visits: number;
+        };
+        BoardStopped: {
+            /** Format: uuid */
+            athlete: string;
+            name: string;
+            report: components["schemas"]["PainReport"];
+        };
         Change: {
             /** Format: double */
             detectable: number;
@@ -482,20 +842,59 @@ export interface components {
             /** @enum {string} */
             verdict: "IMPROVED" | "WORSE" | "WITHIN_NOISE";
         };
+        Comparison: {
+            /** Format: int32 */
+            apart: number;
+            criterion: string;
+            /** @enum {string} */
+            first: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** @enum {string} */
+            second: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            test: string;
+            values?: components["schemas"]["ComparisonValues"];
+        };
+        ComparisonValues: {
+            /** Format: double */
+            first: number;
+            /** Format: double */
+            second: number;
+        };
         Conditions: {
-            aids: ("HEEL_PLATE" | "HEELED_SHOE" | "INNER_HEEL_WEDGE" | "INNER_FOREFOOT_WEDGE" | "FRONT_WEIGHT" | "HANDHOLD" | "CHAIR")[];
+            aids: components["schemas"]["ConditionsAid"][];
             archAssisted: boolean;
-            oneSideTreated: boolean;
+            /** @enum {string} */
+            arms: "AS_IN_TEST" | "OVERHEAD" | "FORWARD" | "WAIST" | "CROSSED" | "HANGING" | "RUNNING" | "LOAD";
+            load: components["schemas"]["ConditionsLoad"];
             shoes: boolean;
             /** Format: double */
             stanceCentimetres?: number;
+            /** @enum {string} */
+            treatedSide?: "LEFT" | "RIGHT";
+            turnOut: components["schemas"]["SidedOptionalDouble"];
+        };
+        ConditionsAid: {
+            /** Format: double */
+            heightCentimetres?: number;
+            /** @enum {string} */
+            kind: "HEEL_PLATE" | "HEELED_SHOE" | "INNER_HEEL_WEDGE" | "INNER_FOREFOOT_WEDGE" | "HANDHOLD" | "CHAIR" | "LIGHT_BAND" | "TARGET" | "BAND_INTO_SHIFT" | "PLATE_UNDER_FOOT" | "FRONT_FOOT_BOX" | "REAR_FOOT_BOX" | "FOAM";
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+        };
+        ConditionsLoad: {
+            /** Format: double */
+            kilograms: number;
+            /** @enum {string} */
+            position: "NONE" | "GOBLET" | "FRONT" | "BACK_HIGH" | "BACK_LOW" | "SHOULDERS";
         };
         Criterion: {
             anchors: components["schemas"]["Anchor"][];
             /** @enum {string} */
             extent: "SIDED" | "WHOLE" | "DIRECTED";
             /** @enum {string} */
-            family: "KNEE_LINE" | "HEEL_LIFT" | "DEPTH" | "SHIFT" | "TRUNK_AND_LOW_BACK" | "ARCH_AND_FOOT" | "ARMS_AND_HEAD";
+            family: "KNEE_LINE" | "HEEL_LIFT" | "DEPTH" | "SHIFT" | "TRUNK_AND_LOW_BACK" | "ARCH_AND_FOOT" | "FRONT_LEG_LOAD" | "TIMING" | "BALANCE" | "ANKLE" | "ARMS_AND_HEAD" | "SET_UP";
+            gauge?: components["schemas"]["Gauge"];
             id: string;
             key: string;
             name: components["schemas"]["Text"];
@@ -516,7 +915,7 @@ export interface components {
             breathing: components["schemas"]["Text"];
             cue: components["schemas"]["Text"];
             dose: components["schemas"]["ExerciseDose"];
-            helps: ("KNEE_LINE" | "HEEL_LIFT" | "DEPTH" | "SHIFT" | "TRUNK_AND_LOW_BACK" | "ARCH_AND_FOOT" | "ARMS_AND_HEAD")[];
+            helps: ("KNEE_LINE" | "HEEL_LIFT" | "DEPTH" | "SHIFT" | "TRUNK_AND_LOW_BACK" | "ARCH_AND_FOOT" | "FRONT_LEG_LOAD" | "TIMING" | "BALANCE" | "ANKLE" | "ARMS_AND_HEAD" | "SET_UP")[];
             id: string;
             kit: components["schemas"]["ExerciseKit"][];
             /** @enum {string} */
@@ -546,7 +945,15 @@ export interface components {
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
         };
-        Fact: components["schemas"]["FactAttended"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactMeasured"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"];
+        Fact: components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactMeasured"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"];
+        FactAsked: {
+            cleared: boolean;
+            film: boolean;
+            /** @enum {string} */
+            kind: "asked";
+            touch: boolean;
+            yes: ("INJURY_IN_TWELVE_MONTHS" | "LAY_OFF" | "SHARP_RISE_IN_TRAINING")[];
+        };
         FactAttended: {
             /** @enum {string} */
             attendance: "PRESENT" | "ABSENT" | "EXCUSED" | "UNWELL";
@@ -561,6 +968,14 @@ export interface components {
             side?: "LEFT" | "RIGHT";
             /** Format: uuid */
             trial: string;
+        };
+        FactLegMeasured: {
+            /** Format: double */
+            centimetres: number;
+            /** @enum {string} */
+            kind: "legMeasured";
+            /** @enum {string} */
+            side: "LEFT" | "RIGHT";
         };
         FactMarked: {
             criterion: string;
@@ -580,6 +995,7 @@ export interface components {
             /** Format: double */
             confidence: number;
             criterion: string;
+            ending?: string;
             /** @enum {string} */
             kind: "measured";
             measure: string;
@@ -599,6 +1015,11 @@ export interface components {
             /** Format: uuid */
             trial?: string;
         };
+        FactRetestOf: {
+            /** Format: uuid */
+            baseline: string;
+            retest: string;
+        };
         FactTrialFlagged: {
             /** @enum {string} */
             flag: "CUED" | "REHEARSED";
@@ -606,11 +1027,13 @@ export interface components {
             kind: "trialFlagged";
             /** Format: uuid */
             trial: string;
+            words?: string;
         };
         FactTrialOpened: {
             conditions: components["schemas"]["Conditions"];
             /** @enum {string} */
             kind: "trialOpened";
+            retest?: components["schemas"]["FactRetestOf"];
             test: string;
             /** Format: uuid */
             trial: string;
@@ -620,6 +1043,8 @@ export interface components {
             kind: "viewClosed";
             /** Format: int32 */
             repetitions: number;
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
             /** Format: uuid */
             trial: string;
             /** @enum {string} */
@@ -661,6 +1086,11 @@ export interface components {
             /** Format: int32 */
             known: number;
         };
+        FactsUnder: {
+            protocol: string;
+            /** Format: int32 */
+            version: number;
+        };
         Finding: components["schemas"]["FindingGraded"] | components["schemas"]["FindingNotAssessable"] | components["schemas"]["FindingNotTested"] | components["schemas"]["FindingAbsent"] | components["schemas"]["FindingExcused"] | components["schemas"]["FindingStopped"];
         FindingAbsent: {
             /** @enum {string} */
@@ -691,7 +1121,7 @@ export interface components {
             kind: "notAssessable";
             origin: components["schemas"]["Origin"];
             /** @enum {string} */
-            reason: "HEELS_UP" | "CUED" | "REHEARSED" | "MISSING_VIEW" | "LOW_CONFIDENCE" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE";
+            reason: "HEELS_UP" | "CUED" | "REHEARSED" | "MISSING_VIEW" | "LOW_CONFIDENCE" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PARTS_MISSING" | "LEG_LENGTH_MISSING";
             seen?: components["schemas"]["FindingGraded"];
         };
         FindingNotTested: {
@@ -725,6 +1155,63 @@ export interface components {
             /** @enum {string} */
             kind: "possible";
             parts: components["schemas"]["FitPart"][];
+        };
+        Gauge: {
+            /** @enum {string} */
+            aggregate: "MEAN" | "BEST" | "LAST";
+            /** Format: int32 */
+            attempts: number;
+            cap?: components["schemas"]["Threshold"];
+            choices: components["schemas"]["GaugeChoice"][];
+            /** @enum {string} */
+            combine: "SINGLE" | "SUM" | "PERCENT_OF_LEG_LENGTH" | "SHARE_OF_FIRST" | "LEAN_TO_FIRST";
+            endings: components["schemas"]["GaugeEnding"][];
+            figures: components["schemas"]["GaugeFigure"][];
+            /** Format: double */
+            highest: number;
+            /** @enum {string} */
+            instrument: "TIMER" | "COUNTER" | "TAPE" | "SCALE" | "CLOCK" | "GRID" | "CHOICE";
+            /** @enum {string} */
+            label: "CP" | "PUB" | "HC";
+            measure: string;
+            parts: components["schemas"]["GaugePart"][];
+            passMark?: components["schemas"]["GaugePassMark"];
+            /** Format: int32 */
+            practice: number;
+            unit: string;
+        };
+        GaugeChoice: {
+            id: string;
+            name: components["schemas"]["Text"];
+            /** Format: double */
+            value: number;
+        };
+        GaugeEnding: {
+            counts: boolean;
+            id: string;
+            name: components["schemas"]["Text"];
+        };
+        GaugeFigure: {
+            factor?: components["schemas"]["Threshold"];
+            flagAtLimit: boolean;
+            flagFrom?: components["schemas"]["Threshold"];
+            id: string;
+            /** @enum {string} */
+            kind: "BEST_AND_MEAN" | "PARTS_PER_LEG_LENGTH" | "SIDE_DIFFERENCE" | "CONVERTED" | "FLAGGED_BELOW";
+            name: components["schemas"]["Text"];
+            part?: string;
+            unit: string;
+        };
+        GaugePart: {
+            id: string;
+            name: components["schemas"]["Text"];
+        };
+        GaugePassMark: {
+            /** @enum {string} */
+            label: "CP" | "PUB" | "HC";
+            /** @enum {string} */
+            missed: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            question: components["schemas"]["Text"];
         };
         GroupControllerDecisionSent: {
             /** Format: uuid */
@@ -773,6 +1260,34 @@ export interface components {
             place?: components["schemas"]["ProposalPlace"];
             proposal: components["schemas"]["Proposal"];
         };
+        HallPlanOrder: {
+            after: string;
+            before: string;
+        };
+        HallSetup: {
+            /** Format: int32 */
+            lessonSeconds: number;
+            orders: components["schemas"]["HallPlanOrder"][];
+            /** Format: int32 */
+            raters: number;
+            /** Format: int32 */
+            setUpSeconds: number;
+            /** Format: time-local */
+            start?: string;
+            stations: components["schemas"]["HallSetupStationSetup"][];
+            /** Format: int32 */
+            walkingSeconds: number;
+        };
+        HallSetupStationSetup: {
+            checkIn: boolean;
+            id: string;
+            name: string;
+            /** Format: int32 */
+            places: number;
+            /** Format: int32 */
+            seconds: number;
+            tests: string[];
+        };
         ImportPlanRow: {
             /** @enum {string} */
             action: "NEW" | "UPDATE" | "UNCHANGED" | "PROBLEM";
@@ -806,6 +1321,77 @@ export interface components {
             name: components["schemas"]["Text"];
             rungs: components["schemas"]["Exercise"][];
         };
+        Limits: {
+            /** Format: double */
+            bias: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: int32 */
+            pairs: number;
+        };
+        LinkReport: {
+            explanations: components["schemas"]["LinkReportExplanation"][];
+            general: components["schemas"]["LinkReportEvidence"][];
+            outcomes: components["schemas"]["Outcome"][];
+            treated: ("PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR")[];
+        };
+        LinkReportEvidence: {
+            /** Format: double */
+            detectable?: number;
+            doubtful: boolean;
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            /** Format: double */
+            size?: number;
+            source: components["schemas"]["LinkReportSource"];
+            /** Format: uuid */
+            trial?: string;
+            /** Format: double */
+            weight: number;
+        };
+        LinkReportExplanation: {
+            criterion: string;
+            /** @enum {string} */
+            grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            links: components["schemas"]["LinkReportRankedLink"][];
+            separates?: components["schemas"]["LinkReportSeparator"];
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            test: string;
+        };
+        LinkReportRankedLink: {
+            evidence: components["schemas"]["LinkReportEvidence"][];
+            /** @enum {string} */
+            link: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
+            /** Format: double */
+            score: number;
+            /** @enum {string} */
+            standing: "SUPPORTED" | "OPEN" | "AGAINST";
+        };
+        LinkReportSeparator: {
+            id: string;
+            /** @enum {string} */
+            one: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
+            /** @enum {string} */
+            other: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
+            retest: boolean;
+        };
+        LinkReportSource: components["schemas"]["LinkReportSourceByRetest"] | components["schemas"]["LinkReportSourceByRule"];
+        LinkReportSourceByRetest: {
+            /** @enum {string} */
+            kind: "byRetest";
+            retest: string;
+            /** @enum {string} */
+            verdict: "HELPED" | "WORSE" | "WITHIN_NOISE";
+        };
+        LinkReportSourceByRule: {
+            /** @enum {string} */
+            kind: "byRule";
+            /** @enum {string} */
+            rule: "WALL_TEST_LIMITED" | "WALL_TEST_FINE" | "WALL_TEST_FINE_HEELS_UP_HELPS" | "NEITHER_INNER_HEEL_NOR_FOREFOOT" | "HIP_ROOM_ENDS_EARLY" | "HIP_ROOM_FREE" | "STATIC_CLEAN_STEPPING_FAULTY" | "CHAIR_CLEAN_SQUAT_FAULTY" | "SHIFT_WITH_PAIN_OR_OLD_INJURY" | "SHIFT_WITHOUT_PAIN" | "SIDES_DIFFER" | "KNEECAP_PAIN_AFTER_LOAD_CHANGE" | "ARCH_SINKS";
+        };
         MovementIndex: components["schemas"]["MovementIndexKnown"] | components["schemas"]["MovementIndexUnknown"];
         MovementIndexKnown: {
             /** Format: double */
@@ -833,10 +1419,31 @@ export interface components {
         Origin: {
             facts: string[];
             /** @enum {string} */
-            rule: "GRADE_BY_EYE" | "MEASURED_AGAINST_ANCHORS" | "CLEAN_IN_CLOSED_VIEW" | "NOTED_NOT_JUDGED" | "INWARD_KNEE_TOLERATED" | "HEELS_UP_VOIDS" | "TRIAL_FLAGGED" | "VIEW_MISSING" | "CONFIDENCE_TOO_LOW" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PAIN_STOPS" | "CHECK_IN" | "NO_TRIAL";
+            rule: "GRADE_BY_EYE" | "MEASURED_AGAINST_ANCHORS" | "CLEAN_IN_CLOSED_VIEW" | "NOTED_NOT_JUDGED" | "INWARD_KNEE_TOLERATED" | "HEELS_UP_VOIDS" | "TRIAL_FLAGGED" | "VIEW_MISSING" | "CONFIDENCE_TOO_LOW" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PARTS_MISSING" | "LEG_LENGTH_MISSING" | "PAIN_STOPS" | "CHECK_IN" | "NO_TRIAL";
             thresholds: components["schemas"]["Threshold"][];
             /** Format: uuid */
             trial?: string;
+        };
+        Outcome: {
+            /** Format: uuid */
+            baseline: string;
+            changes: components["schemas"]["OutcomeCriterionChange"][];
+            doubts: ("TWO_CHANGES" | "NOT_CHANGED" | "ONE_SIDE_TREATED" | "FLAGGED")[];
+            retest: components["schemas"]["Retest"];
+            /** Format: uuid */
+            trial: string;
+        };
+        OutcomeCriterionChange: {
+            /** @enum {string} */
+            before: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            change: components["schemas"]["Change"];
+            criterion: string;
+            /** @enum {string} */
+            now: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            /** @enum {string} */
+            verdict: "HELPED" | "WORSE" | "WITHIN_NOISE";
         };
         PainReport: {
             /** Format: int32 */
@@ -847,53 +1454,194 @@ export interface components {
             side?: "LEFT" | "RIGHT";
             signs: ("NEW_OR_SHARP" | "GIVING_WAY" | "NUMBNESS" | "DIZZINESS" | "CHEST_PAIN" | "UNWELL" | "SWELLING" | "AT_REST_OR_NIGHT" | "BEYOND_TWO_WEEKS")[];
         };
+        PassesNewPass: {
+            address: string;
+            code: string[];
+            pass: components["schemas"]["PassesPassView"];
+        };
+        PassesPassView: {
+            /** Format: date-time */
+            expiresAt: string;
+            helper: string;
+            /** Format: uuid */
+            id: string;
+            opens: boolean;
+            station: string;
+            taken: boolean;
+        };
+        PersonalSetUp: {
+            /** Format: double */
+            depthCeiling?: number;
+            hipDirections: components["schemas"]["SidedListString"];
+            hipRoomEnds: components["schemas"]["SidedOptionalBoolean"];
+            /** Format: double */
+            stanceCentimetres?: number;
+            tests: components["schemas"]["PersonalSetUpTried"][];
+            turnOut: components["schemas"]["SidedOptionalDouble"];
+        };
+        PersonalSetUpTried: {
+            criterion: string;
+            readings: components["schemas"]["SidedOptionalReading"];
+            test: string;
+        };
+        PlanControllerIdle: {
+            /** Format: int32 */
+            seconds: number;
+            station: string;
+        };
+        PlanControllerPlanView: {
+            athletes: string[];
+            bottleneck: string;
+            flow: components["schemas"]["PlanControllerTimetableView"];
+            hall: components["schemas"]["HallSetup"];
+            /** Format: int32 */
+            lessons: number;
+            rotation?: components["schemas"]["PlanControllerTimetableView"];
+            savings: components["schemas"]["PlannerSaving"][];
+        };
+        PlanControllerTimetableView: {
+            /** Format: int32 */
+            finish: number;
+            idle: components["schemas"]["PlanControllerIdle"][];
+            /** Format: int32 */
+            lowerBound: number;
+            proven: boolean;
+            slots: components["schemas"]["TimetableSlot"][];
+            /** Format: int32 */
+            waiting: number;
+        };
+        PlannerSaving: {
+            /** Format: int32 */
+            seconds: number;
+            station?: string;
+        };
         Policies: {
             bands: components["schemas"]["PoliciesStatedPoliciesBands"];
+            breathing: components["schemas"]["PoliciesStatedPoliciesBreathing"];
             depthTarget: components["schemas"]["PoliciesStatedPoliciesDepthTarget"];
+            descentStart: components["schemas"]["PoliciesStatedPoliciesDescentStart"];
+            footWeight: components["schemas"]["PoliciesStatedPoliciesFootWeight"];
+            gaze: components["schemas"]["PoliciesStatedPoliciesGaze"];
             heelLift: components["schemas"]["PoliciesStatedPoliciesHeelLift"];
+            heelPlates: components["schemas"]["PoliciesStatedPoliciesHeelPlates"];
+            kneePastToe: components["schemas"]["PoliciesStatedPoliciesKneePastToe"];
             kneeReference: components["schemas"]["PoliciesStatedPoliciesKneeReference"];
             overheadKnee: components["schemas"]["PoliciesStatedPoliciesOverheadKnee"];
+            pause: components["schemas"]["PoliciesStatedPoliciesPause"];
+            soreKnee: components["schemas"]["PoliciesStatedPoliciesSoreKnee"];
             stanceWidth: components["schemas"]["PoliciesStatedPoliciesStanceWidth"];
             trunk: components["schemas"]["PoliciesStatedPoliciesTrunk"];
             turnOut: components["schemas"]["PoliciesStatedPoliciesTurnOut"];
         };
         PoliciesStatedPoliciesBands: {
             reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
             /** @enum {string} */
             value: "BANDS" | "CUE_ONLY_EXPERIENCED" | "NO_BANDS";
         };
+        PoliciesStatedPoliciesBreathing: {
+            reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            value: "IN_DOWN_OUT_UP" | "BRACE_WHEN_HEAVY" | "OUT_BEFORE_DESCENT";
+        };
         PoliciesStatedPoliciesDepthTarget: {
             reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
             /** @enum {string} */
             value: "PARALLEL" | "BELOW_PARALLEL" | "KNEE_HEIGHT" | "PERSONAL_CEILING";
         };
+        PoliciesStatedPoliciesDescentStart: {
+            reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            value: "HIPS_FIRST" | "TOGETHER" | "IGNORE";
+        };
+        PoliciesStatedPoliciesFootWeight: {
+            reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            value: "HEELS" | "MIDFOOT_TOWARD_HEEL" | "MIDFOOT" | "EQUAL_TRIPOD";
+        };
+        PoliciesStatedPoliciesGaze: {
+            reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            value: "AHEAD" | "HALF_METRE_AHEAD" | "THREE_METRES_AHEAD";
+        };
         PoliciesStatedPoliciesHeelLift: {
             reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
             /** @enum {string} */
             value: "VOID_AND_CHAIR" | "VOID_AND_HEELS_UP" | "GRADE_ONLY";
         };
+        PoliciesStatedPoliciesHeelPlates: {
+            reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            value: "KEEP" | "WEAN";
+        };
+        PoliciesStatedPoliciesKneePastToe: {
+            reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            value: "NO_CONCERN" | "SHOWN" | "LIMITED_IN_PAIN";
+        };
         PoliciesStatedPoliciesKneeReference: {
             reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
             /** @enum {string} */
             value: "SECOND_THIRD_TOE" | "BIG_TOE" | "BIG_TOE_OUTER_BORDER" | "FOOT_AXIS" | "HIP_ANKLE_LINE";
         };
         PoliciesStatedPoliciesOverheadKnee: {
             reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
             /** @enum {string} */
             value: "TOLERATE_ONE_GRADE" | "STRICT";
         };
+        PoliciesStatedPoliciesPause: {
+            reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            value: "FLUID" | "PAUSE_TO_SEE";
+        };
+        PoliciesStatedPoliciesSoreKnee: {
+            reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            value: "RAISE_FRONT_FOOT" | "LIMIT_KNEE_TRAVEL" | "LENGTHEN_STANCE" | "CUT_LOAD";
+        };
         PoliciesStatedPoliciesStanceWidth: {
             reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
             /** @enum {string} */
             value: "HIP_JOINT" | "SHOULDER" | "PERSONAL";
         };
         PoliciesStatedPoliciesTrunk: {
             reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
             /** @enum {string} */
             value: "PARALLEL_TO_SHIN" | "UPRIGHT";
         };
         PoliciesStatedPoliciesTurnOut: {
             reason: components["schemas"]["Text"];
+            target?: components["schemas"]["Threshold"];
+            tolerance?: components["schemas"]["Threshold"];
             /** @enum {string} */
             value: "PARALLEL" | "FIXED" | "RANGE" | "MATCH_ABDUCTION" | "PERSONAL";
         };
@@ -930,7 +1678,7 @@ export interface components {
             /** @enum {string} */
             kind: "placed";
             /** @enum {string} */
-            link: "PAIN" | "FOOT" | "ANKLE_OR_PROPORTIONS" | "HIP_ABDUCTORS_OR_COORDINATION" | "ASYMMETRY" | "HIP_ROOM_OR_STRENGTH" | "TRUNK_CONTROL" | "NONE_SEEN";
+            link?: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
             movers: components["schemas"]["ProposalMover"][];
             reasons: components["schemas"]["Reason"][];
             rung?: string;
@@ -940,6 +1688,7 @@ export interface components {
             id: string;
             name: components["schemas"]["Text"];
             policies: components["schemas"]["Policies"];
+            retests: components["schemas"]["Retest"][];
             rules: components["schemas"]["Rules"];
             summary: components["schemas"]["Text"];
             tests: components["schemas"]["TestDefinition"][];
@@ -949,11 +1698,36 @@ export interface components {
         ProtocolsProtocolLine: {
             id: string;
             name: components["schemas"]["Text"];
+            shipped: boolean;
             summary: components["schemas"]["Text"];
             /** Format: int32 */
             version: number;
         };
-        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonDownAfterTwice"];
+        Reading: {
+            figures: components["schemas"]["ReadingFigureValue"][];
+            measure: string;
+            parts: components["schemas"]["ReadingPartReading"][];
+            /** Format: double */
+            value?: number;
+        };
+        ReadingFigureValue: {
+            figure: string;
+            flagged: boolean;
+            unit: string;
+            /** Format: double */
+            value: number;
+        };
+        ReadingPartReading: {
+            /** Format: double */
+            best?: number;
+            counting: number[];
+            /** Format: double */
+            mean?: number;
+            /** Format: int32 */
+            notCounted: number;
+            part: string;
+        };
+        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonDownAfterTwice"];
         ReasonDownAfterTwice: {
             from: string;
             /** @enum {string} */
@@ -979,7 +1753,7 @@ export interface components {
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
             /** @enum {string} */
-            link: "PAIN" | "FOOT" | "ANKLE_OR_PROPORTIONS" | "HIP_ABDUCTORS_OR_COORDINATION" | "ASYMMETRY" | "HIP_ROOM_OR_STRENGTH" | "TRUNK_CONTROL" | "NONE_SEEN";
+            link: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
             standing: ("PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD")[];
         };
         ReasonHeldOnce: {
@@ -987,6 +1761,10 @@ export interface components {
             /** @enum {string} */
             kind: "heldOnce";
             wanted: string;
+        };
+        ReasonLoadHistory: {
+            /** @enum {string} */
+            kind: "loadHistory";
         };
         ReasonNoFault: {
             /** @enum {string} */
@@ -1036,8 +1814,10 @@ export interface components {
             clearance: "NOT_ASKED" | "CLEARED" | "NOT_CLEARED";
             history: components["schemas"]["ResultControllerHistoryPoint"][];
             index: components["schemas"]["MovementIndex"];
+            links: components["schemas"]["LinkReport"];
             name: string;
             pains: components["schemas"]["PainReport"][];
+            personal: components["schemas"]["PersonalSetUp"];
             proposal: components["schemas"]["Proposal"];
             refer: boolean;
             screening: components["schemas"]["ScreeningsScreeningView"];
@@ -1050,6 +1830,7 @@ export interface components {
             /** @enum {string} */
             direction?: "LEFT" | "RIGHT";
             findings: components["schemas"]["SidedFinding"];
+            readings: components["schemas"]["SidedOptionalReading"];
         };
         ResultControllerHistoryPoint: {
             /** Format: date */
@@ -1108,6 +1889,7 @@ export interface components {
             strips: components["schemas"]["ResultControllerStrip"][];
         };
         ResultControllerTestView: {
+            conditions?: components["schemas"]["Conditions"];
             criteria: components["schemas"]["ResultControllerCriterionView"][];
             /** @enum {string} */
             depth?: "PARALLEL_REACHED" | "BELOW_PARALLEL" | "ABOVE_PARALLEL" | "PERSONAL_CEILING_REACHED" | "ENDED_BY_TUCK" | "ENDED_BY_HEEL_LIFT" | "LIMITED_BY_PAIN" | "PARTIAL_ON_PURPOSE" | "NOT_ASSESSABLE";
@@ -1124,6 +1906,23 @@ export interface components {
             name: string;
             /** @enum {string} */
             reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE";
+        };
+        Retest: {
+            /** @enum {string} */
+            aid?: "HEEL_PLATE" | "HEELED_SHOE" | "INNER_HEEL_WEDGE" | "INNER_FOREFOOT_WEDGE" | "HANDHOLD" | "CHAIR" | "LIGHT_BAND" | "TARGET" | "BAND_INTO_SHIFT" | "PLATE_UNDER_FOOT" | "FRONT_FOOT_BOX" | "REAR_FOOT_BOX" | "FOAM";
+            caution?: components["schemas"]["Text"];
+            experienced: boolean;
+            families: ("KNEE_LINE" | "HEEL_LIFT" | "DEPTH" | "SHIFT" | "TRUNK_AND_LOW_BACK" | "ARCH_AND_FOOT" | "FRONT_LEG_LOAD" | "TIMING" | "BALANCE" | "ANKLE" | "ARMS_AND_HEAD" | "SET_UP")[];
+            id: string;
+            instruction: components["schemas"]["Text"];
+            /** @enum {string} */
+            label: "CP" | "PUB" | "HC";
+            /** @enum {string} */
+            load?: "NONE" | "GOBLET" | "FRONT" | "BACK_HIGH" | "BACK_LOW" | "SHOULDERS";
+            name: components["schemas"]["Text"];
+            otherTest?: string;
+            patterns: ("SQUAT" | "LUNGE" | "BALANCE" | "ANKLE")[];
+            stance: boolean;
         };
         RosterControllerChangedAthlete: {
             record: components["schemas"]["AthleteRecord"];
@@ -1204,11 +2003,81 @@ export interface components {
             percentilesFrom: components["schemas"]["Threshold"];
             slightHeelLiftNoise: components["schemas"]["Threshold"];
         };
+        SchoolControllerDraft: {
+            protocol: components["schemas"]["Protocol"];
+            /** Format: uuid */
+            screening: string;
+        };
+        SchoolControllerGradeMoved: {
+            criterion: string;
+            /** @enum {string} */
+            one?: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** @enum {string} */
+            other?: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            test: string;
+        };
+        SchoolControllerMoved: {
+            /** Format: uuid */
+            athlete: string;
+            grades: components["schemas"]["SchoolControllerGradeMoved"][];
+            name: string;
+            one: components["schemas"]["SchoolControllerStand"];
+            other: components["schemas"]["SchoolControllerStand"];
+        };
+        SchoolControllerSchoolsView: {
+            /** Format: int32 */
+            athletes: number;
+            moved: components["schemas"]["SchoolControllerMoved"][];
+            one: components["schemas"]["ProtocolsProtocolLine"];
+            other: components["schemas"]["ProtocolsProtocolLine"];
+        };
+        SchoolControllerStand: {
+            /** Format: int32 */
+            band?: number;
+            /** Format: double */
+            index?: number;
+            place?: components["schemas"]["ProposalPlace"];
+        };
+        Schools: {
+            bands: components["schemas"]["PoliciesStatedPoliciesBands"][];
+            breathing: components["schemas"]["PoliciesStatedPoliciesBreathing"][];
+            depthTarget: components["schemas"]["PoliciesStatedPoliciesDepthTarget"][];
+            descentStart: components["schemas"]["PoliciesStatedPoliciesDescentStart"][];
+            footWeight: components["schemas"]["PoliciesStatedPoliciesFootWeight"][];
+            gaze: components["schemas"]["PoliciesStatedPoliciesGaze"][];
+            heelLift: components["schemas"]["PoliciesStatedPoliciesHeelLift"][];
+            heelPlates: components["schemas"]["PoliciesStatedPoliciesHeelPlates"][];
+            kneePastToe: components["schemas"]["PoliciesStatedPoliciesKneePastToe"][];
+            kneeReference: components["schemas"]["PoliciesStatedPoliciesKneeReference"][];
+            overheadKnee: components["schemas"]["PoliciesStatedPoliciesOverheadKnee"][];
+            pause: components["schemas"]["PoliciesStatedPoliciesPause"][];
+            soreKnee: components["schemas"]["PoliciesStatedPoliciesSoreKnee"][];
+            stanceWidth: components["schemas"]["PoliciesStatedPoliciesStanceWidth"][];
+            trunk: components["schemas"]["PoliciesStatedPoliciesTrunk"][];
+            turnOut: components["schemas"]["PoliciesStatedPoliciesTurnOut"][];
+        };
+        ScreeningControllerCode: {
+            code: string;
+        };
         ScreeningControllerDelivery: {
             facts: components["schemas"]["FactsFactSent"][];
+            under?: components["schemas"]["FactsUnder"];
         };
         ScreeningControllerInvited: {
             accounts: string[];
+        };
+        ScreeningControllerJudgedUnder: {
+            protocol: string;
+            /** Format: int32 */
+            version: number;
+        };
+        ScreeningControllerNewPassAsked: {
+            helper: string;
+            /** Format: int32 */
+            minutes: number;
+            station: string;
         };
         ScreeningControllerNewScreening: {
             /** Format: date */
@@ -1243,16 +2112,22 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
+            opened?: components["schemas"]["SessionControllerOpened"];
             organisation: string;
             /** @enum {string} */
-            role: "LEAD" | "RATER";
+            role: "LEAD" | "RATER" | "HELPER";
         };
         SessionControllerNewAccount: {
             login: string;
             name: string;
             password: string;
             /** @enum {string} */
-            role: "LEAD" | "RATER";
+            role: "LEAD" | "RATER" | "HELPER";
+        };
+        SessionControllerOpened: {
+            /** Format: uuid */
+            screening: string;
+            station: string;
         };
         SessionControllerSessionState: {
             demo: boolean;
@@ -1263,17 +2138,56 @@ export interface components {
             login: string;
             password: string;
         };
+        SettlementsNewSettlement: {
+            /** Format: uuid */
+            athlete: string;
+            /** Format: uuid */
+            id: string;
+            reason: string;
+            test: string;
+            /** Format: uuid */
+            trial: string;
+        };
+        SettlementsSettlementView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            athlete: string;
+            author: string;
+            reason: string;
+            test: string;
+            /** Format: uuid */
+            trial: string;
+        };
         SidedFinding: {
             left: components["schemas"]["Finding"];
             right: components["schemas"]["Finding"];
+        };
+        SidedListString: {
+            left: string[];
+            right: string[];
+        };
+        SidedOptionalBoolean: {
+            left?: boolean;
+            right?: boolean;
         };
         SidedOptionalChange: {
             left?: components["schemas"]["Change"];
             right?: components["schemas"]["Change"];
         };
+        SidedOptionalDouble: {
+            /** Format: double */
+            left?: number;
+            /** Format: double */
+            right?: number;
+        };
         SidedOptionalEstimate: {
             left?: components["schemas"]["Estimate"];
             right?: components["schemas"]["Estimate"];
+        };
+        SidedOptionalReading: {
+            left?: components["schemas"]["Reading"];
+            right?: components["schemas"]["Reading"];
         };
         SidedResultControllerCell: {
             /** @enum {string} */
@@ -1281,33 +2195,66 @@ export interface components {
             /** @enum {string} */
             right: "NONE" | "SLIGHT" | "MARKED" | "SEVERE" | "NOT_ASSESSABLE" | "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED";
         };
+        SseEmitter: {
+            /** Format: int64 */
+            timeout?: number;
+        };
+        StationNoise: {
+            byMeasure: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            grades: number;
+        };
+        StationOffer: {
+            experiencedOnly: string[];
+            /** @enum {string} */
+            family: "KNEE_LINE" | "HEEL_LIFT" | "DEPTH" | "SHIFT" | "TRUNK_AND_LOW_BACK" | "ARCH_AND_FOOT" | "FRONT_LEG_LOAD" | "TIMING" | "BALANCE" | "ANKLE" | "ARMS_AND_HEAD" | "SET_UP";
+            retests: string[];
+            test: string;
+        };
         StationQueued: {
             /** Format: uuid */
             id: string;
+            /** Format: double */
+            legLength?: number;
             shortName: string;
             /** @enum {string} */
             state: "WAITING" | "STARTED" | "DONE" | "STOPPED" | "ABSENT" | "EXCUSED";
         };
         StationStationView: {
+            at?: components["schemas"]["HallSetupStationSetup"];
+            /** Format: uuid */
+            mine: string;
+            noise: components["schemas"]["StationNoise"];
+            offers: components["schemas"]["StationOffer"][];
             protocol: components["schemas"]["Protocol"];
             queue: components["schemas"]["StationQueued"][];
             screening: components["schemas"]["ScreeningsScreeningView"];
+            stations: components["schemas"]["HallSetupStationSetup"][];
             stoppingSigns: ("NEW_OR_SHARP" | "GIVING_WAY" | "NUMBNESS" | "DIZZINESS" | "CHEST_PAIN" | "UNWELL" | "SWELLING" | "AT_REST_OR_NIGHT" | "BEYOND_TWO_WEEKS")[];
+            tests: string[];
         };
         TestDefinition: {
             allowedWords: components["schemas"]["Text"][];
             arms: components["schemas"]["Text"];
             criteria: components["schemas"]["Criterion"][];
             footwear: components["schemas"]["Text"];
-            heelsExempt: boolean;
+            /** @enum {string} */
+            heels: "JUDGED" | "FRONT_ONLY" | "EXEMPT";
             id: string;
+            /** @enum {string} */
+            legs: "TOGETHER" | "EACH";
             name: components["schemas"]["Text"];
             optionalViews: ("FRONT" | "SIDE" | "BACK")[];
             /** @enum {string} */
             pattern: "SQUAT" | "LUNGE" | "BALANCE" | "ANKLE";
             repetitions: components["schemas"]["TestDefinitionRepetitions"];
             requiredViews: ("FRONT" | "SIDE" | "BACK")[];
+            /** @enum {string} */
+            role: "SCREEN" | "SET_UP" | "RETEST";
             setUp: components["schemas"]["TestDefinitionSetUpStep"][];
+            standard: components["schemas"]["Conditions"];
             weight: components["schemas"]["Threshold"];
         };
         TestDefinitionRepetitions: {
@@ -1336,6 +2283,17 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        TimetableSlot: {
+            /** Format: int32 */
+            athlete: number;
+            /** Format: int32 */
+            end: number;
+            /** Format: int32 */
+            place: number;
+            /** Format: int32 */
+            start: number;
+            station: string;
+        };
         TodayControllerDue: {
             /** Format: int32 */
             athletes: number;
@@ -1358,6 +2316,7 @@ export interface components {
             /** @enum {string} */
             effect: "FAULT" | "NOTE" | "ON_PURPOSE";
             id: string;
+            judgedUnder: string[];
             name: components["schemas"]["Text"];
         };
     };
@@ -1369,7 +2328,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    all: {
+    all_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1389,7 +2348,7 @@ export interface operations {
             };
         };
     };
-    add_2: {
+    add_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -1413,7 +2372,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    change_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1456,6 +2415,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    battery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Battery"];
+                };
             };
         };
     };
@@ -1511,6 +2490,28 @@ export interface operations {
             };
         };
     };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScreeningControllerCode"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     ladders: {
         parameters: {
             query?: never;
@@ -1531,7 +2532,7 @@ export interface operations {
             };
         };
     };
-    all_1: {
+    all: {
         parameters: {
             query?: never;
             header?: never;
@@ -1547,6 +2548,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProtocolsProtocolLine"][];
+                };
+            };
+        };
+    };
+    add_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Protocol"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Protocol"];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolControllerDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolControllerSchoolsView"];
                 };
             };
         };
@@ -1594,6 +2643,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScreeningsScreeningView"];
+                };
+            };
+        };
+    };
+    agreement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AgreementControllerAgreementView"];
+                };
+            };
+        };
+    };
+    board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardBoardView"];
+                };
+            };
+        };
+    };
+    books: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactsFactKept"][];
                 };
             };
         };
@@ -1746,6 +2861,219 @@ export interface operations {
             };
         };
     };
+    hall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HallSetup"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HallSetup"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HallSetup"];
+                };
+            };
+        };
+    };
+    live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseEmitter"];
+                };
+            };
+        };
+    };
+    passes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassesPassView"][];
+                };
+            };
+        };
+    };
+    pass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScreeningControllerNewPassAsked"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassesNewPass"];
+                };
+            };
+        };
+    };
+    revoke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                pass: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanControllerPlanView"];
+                };
+            };
+        };
+    };
+    tried: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HallSetup"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanControllerPlanView"];
+                };
+            };
+        };
+    };
+    judgeUnder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScreeningControllerJudgedUnder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreeningsScreeningView"];
+                };
+            };
+        };
+    };
     ranking: {
         parameters: {
             query?: never;
@@ -1859,9 +3187,82 @@ export interface operations {
             };
         };
     };
-    station: {
+    compare: {
+        parameters: {
+            query: {
+                protocol: string;
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolControllerSchoolsView"];
+                };
+            };
+        };
+    };
+    settlements: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettlementsSettlementView"][];
+                };
+            };
+        };
+    };
+    settle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettlementsNewSettlement"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    station: {
+        parameters: {
+            query?: {
+                station?: string;
+            };
             header?: never;
             path: {
                 id: string;

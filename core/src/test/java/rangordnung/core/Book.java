@@ -63,7 +63,7 @@ public final class Book {
     }
 
     public Book asked(Fact.Background... yes) {
-        return add(new Fact.Asked(Set.of(yes), false, false));
+        return add(new Fact.Asked(Set.of(yes), true, false, false));
     }
 
     public Book leg(Side side, double centimetres) {

@@ -24,10 +24,11 @@ public sealed interface Fact {
      * What was asked before the start and answered with yes. Medical answers are not kept; they lead to an athlete
      * who is not cleared.
      *
+     * @param cleared false where a medical question was answered with yes
      * @param film  whether filming is allowed
      * @param touch whether touching is allowed
      */
-    record Asked(Set<Background> yes, boolean film, boolean touch) implements Fact {
+    record Asked(Set<Background> yes, boolean cleared, boolean film, boolean touch) implements Fact {
         public Asked {
             yes = yes == null ? Set.of() : Set.copyOf(yes);
         }

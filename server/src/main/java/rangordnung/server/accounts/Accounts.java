@@ -6,7 +6,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
@@ -70,6 +72,22 @@ public class Accounts {
         return transaction.execute(t -> accounts.save(account(login, name, role, password)).id());
     }
 
+    /** An account that nobody can sign in to; it carries a helper's name through what they write. */
+    public UUID addHelper(String name) {
+        UUID id = UUID.randomUUID();
+        return transaction.execute(t -> accounts.save(new Account(id, "helper-" + id, name.strip(), Signed.Role.HELPER, "-", clock.instant())).id());
+    }
+
+    /** Tells the features that each organisation which exists has been opened. */
+    @EventListener(ApplicationReadyEvent.class)
+    void open() {
+        List<UUID> all = Tenancy.acrossAll(() -> transaction.execute(t -> organisations.findAll().stream().map(Organisation::id).toList()));
+        all.forEach(id -> Tenancy.as(id, () -> transaction.execute(t -> {
+            events.publishEvent(new OrganisationOpened(id));
+            return id;
+        })));
+    }
+
     /** The account of a login and password, if they fit. */
     Optional<Signed> check(String login, String password) {
         Optional<Account> found = Tenancy.acrossAll(() -> transaction.execute(t -> accounts.findByLogin(normal(login))));
@@ -88,7 +106,12 @@ public class Accounts {
     /** An account as others see it. */
     public record AccountView(UUID id, String name, String login, Signed.Role role) {}
 
+    /** Everybody who can sign in. */
     public List<AccountView> all() {
+        return everybody().stream().filter(a -> a.role() != Signed.Role.HELPER).toList();
+    }
+
+    private List<AccountView> everybody() {
         return transaction.execute(t -> accounts.findAllByOrderByName().stream()
                 .map(a -> new AccountView(a.id(), a.name(), a.login(), a.role()))
                 .toList());
@@ -96,7 +119,7 @@ public class Accounts {
 
     /** Names by account, for showing who did what. */
     public Map<UUID, String> names() {
-        return all().stream().collect(Collectors.toMap(AccountView::id, AccountView::name));
+        return everybody().stream().collect(Collectors.toMap(AccountView::id, AccountView::name));
     }
 
     private Account account(String login, String name, Signed.Role role, String password) {

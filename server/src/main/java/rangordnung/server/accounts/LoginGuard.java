@@ -14,7 +14,7 @@ import rangordnung.server.platform.Problem;
  * nothing is checked until the oldest falls out. Kept in the database, so that all instances count together.
  */
 @Component
-class LoginGuard {
+public class LoginGuard {
 
     static final int PER_LOGIN = 10;
     static final int PER_ADDRESS = 50;
@@ -39,6 +39,17 @@ class LoginGuard {
         for (String subject : new String[] {"login " + login, "address " + address}) {
             jdbc.sql("insert into login_attempt (subject, at) values (:subject, :at)")
                     .param("subject", shortened(subject)).param("at", Timestamp.from(now)).update();
+        }
+    }
+
+    /** Lets an address try a code; what fails counts as a failed login of that address. */
+    public void tried(String address, Runnable attempt) {
+        check("address " + address, PER_ADDRESS);
+        try {
+            attempt.run();
+        } catch (Problem e) {
+            failed("code " + address, address);
+            throw e;
         }
     }
 

@@ -1,5 +1,6 @@
 package rangordnung.server.accounts;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.repository.Repository;
@@ -9,4 +10,6 @@ interface OrganisationRows extends Repository<Organisation, UUID> {
     Organisation save(Organisation organisation);
 
     Optional<Organisation> findById(UUID id);
+
+    List<Organisation> findAll();
 }

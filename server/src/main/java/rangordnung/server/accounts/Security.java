@@ -28,11 +28,12 @@ class Security {
     SecurityFilterChain chain(HttpSecurity http) throws Exception {
         return http
                 .authorizeHttpRequests(requests -> requests
-                        .requestMatchers(HttpMethod.GET, "/", "/index.html", "/icon.svg", "/theme.js", "/assets/**", "/actuator/health/**", "/v3/api-docs/**", "/api/session").permitAll()
-                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup").permitAll()
+                        .requestMatchers(HttpMethod.GET, "/", "/index.html", "/icon.svg", "/icon-192.png", "/icon-512.png", "/theme.js", "/sw.js", "/manifest.webmanifest", "/assets/**", "/actuator/health/**", "/v3/api-docs/**", "/api/session").permitAll()
+                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup", "/api/join").permitAll()
                         .requestMatchers(HttpMethod.DELETE, "/api/session").permitAll()
                         .requestMatchers("/error").permitAll()
-                        .requestMatchers(HttpMethod.GET, "/api/today", "/api/protocols/**", "/api/screenings/*/station", "/api/screenings/*/facts").authenticated()
+                        .requestMatchers(HttpMethod.GET, "/api/today", "/api/protocols/**").hasAnyRole("LEAD", "RATER")
+                        .requestMatchers(HttpMethod.GET, "/api/screenings/*/station", "/api/screenings/*/facts", "/api/screenings/*/books").authenticated()
                         .requestMatchers(HttpMethod.POST, "/api/screenings/*/facts").authenticated()
                         .requestMatchers("/api/**").hasRole("LEAD")
                         .anyRequest().denyAll())

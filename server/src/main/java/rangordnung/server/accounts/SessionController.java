@@ -10,11 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.authority.SimpleGrantedAuthority;
-import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -29,7 +25,10 @@ import rangordnung.server.platform.Signed;
 @RestController
 class SessionController {
 
-    record Me(UUID id, String name, Signed.Role role, String organisation) {}
+    /** The station that a helper's pass opens. */
+    record Opened(UUID screening, String station) {}
+
+    record Me(UUID id, String name, Signed.Role role, String organisation, Optional<Opened> opened) {}
 
     record SessionState(boolean setupNeeded, boolean demo, Optional<Me> me) {}
 
@@ -51,12 +50,13 @@ class SessionController {
     private final Accounts accounts;
     private final LoginGuard guard;
     private final Setup setup;
-    private final HttpSessionSecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
+    private final Sessions sessions;
 
-    SessionController(Accounts accounts, LoginGuard guard, Setup setup) {
+    SessionController(Accounts accounts, LoginGuard guard, Setup setup, Sessions sessions) {
         this.accounts = accounts;
         this.guard = guard;
         this.setup = setup;
+        this.sessions = sessions;
     }
 
     /** Who is signed in; also hands out the token against forged requests. */
@@ -117,18 +117,12 @@ class SessionController {
     }
 
     private Me begin(Signed signed, HttpServletRequest request, HttpServletResponse response) {
-        if (request.getSession(false) != null) {
-            request.changeSessionId();
-        }
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                signed, null, List.of(new SimpleGrantedAuthority("ROLE_" + signed.role()))));
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, request, response);
+        sessions.begin(signed, request, response);
         return me(signed);
     }
 
     private Me me(Signed signed) {
-        return new Me(signed.account(), signed.name(), signed.role(), accounts.organisationName(signed.organisation()));
+        return new Me(signed.account(), signed.name(), signed.role(), accounts.organisationName(signed.organisation()),
+                Optional.ofNullable(signed.pass()).map(p -> new Opened(p.screening(), p.station())));
     }
 }

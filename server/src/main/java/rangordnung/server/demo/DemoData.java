@@ -28,7 +28,9 @@ import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Extent;
+import rangordnung.core.plan.HallPlan;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Protocol;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.groups.Groups;
@@ -37,6 +39,8 @@ import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.AthleteRecord;
 import rangordnung.server.roster.Rosters;
 import rangordnung.server.screening.Facts;
+import rangordnung.server.screening.HallSetup;
+import rangordnung.server.screening.Halls;
 import rangordnung.server.screening.Screenings;
 
 /** Loads the invented school and club once, always the same. */
@@ -54,16 +58,18 @@ class DemoData implements ApplicationRunner {
     private final Screenings screenings;
     private final Protocols protocols;
     private final Facts facts;
+    private final Halls halls;
     private final Groups groups;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
-    DemoData(Accounts accounts, Rosters rosters, Screenings screenings, Protocols protocols, Facts facts, Groups groups, TransactionTemplate transaction, Clock clock) {
+    DemoData(Accounts accounts, Rosters rosters, Screenings screenings, Protocols protocols, Facts facts, Halls halls, Groups groups, TransactionTemplate transaction, Clock clock) {
         this.accounts = accounts;
         this.rosters = rosters;
         this.screenings = screenings;
         this.protocols = protocols;
         this.facts = facts;
+        this.halls = halls;
         this.groups = groups;
         this.transaction = transaction;
         this.clock = clock;
@@ -83,6 +89,7 @@ class DemoData implements ApplicationRunner {
                 club();
                 squad(rater);
             });
+            lesson(rater);
         } finally {
             SecurityContextHolder.clearContext();
         }
@@ -143,7 +150,7 @@ class DemoData implements ApplicationRunner {
         Random random = new Random(500);
         List<Facts.FactSent> delivery = new ArrayList<>();
         for (int i = 0; i < members.size(); i++) {
-            List<Facts.FactSent> more = InventedTrial.facts(members.get(i), screening + "/" + i, time(day, i), random(random));
+            List<Facts.FactSent> more = InventedTrial.facts(protocols.get(PROTOCOL, 1), members.get(i), screening + "/" + i, time(day, i), random(random));
             if (delivery.size() + more.size() > 500) {
                 facts.take(screening, delivery);
                 delivery = new ArrayList<>();
@@ -158,6 +165,67 @@ class DemoData implements ApplicationRunner {
         athletes(team, 12, 15, 12, 14);
         UUID screening = screening(team, "First look", LocalDate.now(clock));
         screenings.invite(screening, Set.of(rater));
+    }
+
+    private static final String SQUAT_CLEAN = "test overhead-squat;front;side";
+    private static final String LUNGE_CLEAN = "test split-squat;front;side";
+    private static final String STANCE = "test timed-stance;eyes-open L eyes-open=45 cap;eyes-open R eyes-open=45 cap;eyes-closed L eyes-closed=11 foot-down;eyes-closed R eyes-closed=13 foot-down;front";
+    private static final String WALL = "test wall-test;wall L NONE;wall R NONE;side";
+
+    /** A lesson that is under way: one line an athlete, station by station; empty ones still wait. */
+    private static final List<String> LESSON = List.of(
+            "present;asked;" + SQUAT_CLEAN + ";" + LUNGE_CLEAN + ";" + STANCE + ";" + WALL,
+            "present;asked;test overhead-squat;front;heels L MARKED;heels R MARKED;depth - MARKED;side;retest heels-up;front;side;" + LUNGE_CLEAN
+                    + ";" + STANCE + ";test wall-test;wall L wall-distance=7;wall R wall-distance=7.5;side",
+            "present;asked;test overhead-squat;front;heels L MARKED;heels R SEVERE;depth - SEVERE;side;retest heels-up;front;side;" + LUNGE_CLEAN
+                    + ";" + STANCE + ";test wall-test;wall L wall-distance=14;wall R wall-distance=14.5;side",
+            "present;asked;test overhead-squat;knee-line L SLIGHT;arch L MARKED;front;side;retest inner-forefoot-up;knee-line L SEVERE;front;side;" + LUNGE_CLEAN + ";" + STANCE,
+            "present;asked INJURY_IN_TWELVE_MONTHS;test overhead-squat;drift R MARKED;front;side;" + LUNGE_CLEAN,
+            "present;asked;test overhead-squat;knee-line R MARKED;front;side;retest target;front;side;test split-squat;knee-line R SLIGHT;front;side;" + WALL,
+            "present;asked;" + SQUAT_CLEAN + ";test split-squat;rotation L MARKED;front-heel L SLIGHT;front;side;test timed-stance;eyes-open L eyes-open=45 cap;"
+                    + "eyes-open R eyes-open=21 moved;eyes-closed L eyes-closed=8 foot-down;eyes-closed R eyes-closed=2.5 foot-down;front",
+            "present;asked;test overhead-squat;knee-line R SLIGHT;front;pain 5 BELOW_KNEECAP R NEW_OR_SHARP",
+            "present;asked;" + WALL + ";" + STANCE,
+            "present;asked;test wall-test;wall L wall-distance=10;wall R wall-distance=12.5;side;" + STANCE,
+            "present;asked;test overhead-squat;front;depth - SLIGHT;side",
+            "present;asked;" + SQUAT_CLEAN + ";test split-squat;front",
+            "present;asked;test overhead-squat;arch R SLIGHT;front",
+            "absent", "absent", "present;asked;excused", "present;asked;" + LUNGE_CLEAN, "present;asked;" + STANCE,
+            "present;asked", "present;asked", "present;asked", "present;asked", "", "");
+
+    /** What a second rater saw of the first squats, without knowing the first. */
+    private static final List<String> SECOND_LOOK = List.of(
+            SQUAT_CLEAN, "test overhead-squat;front;heels L MARKED;heels R MARKED;depth - MARKED;side",
+            "test overhead-squat;front;heels L MARKED;heels R MARKED;depth - SEVERE;side", "test overhead-squat;knee-line L SLIGHT;arch L SLIGHT;front;side",
+            "test overhead-squat;drift R SLIGHT;front;side", "test overhead-squat;knee-line R MARKED;front;trunk - SLIGHT;side");
+
+    private void lesson(UUID rater) {
+        LocalDate today = LocalDate.now(clock);
+        UUID team = rosters.addTeam("Class 9a, Talschule", Rosters.Kind.CLASS);
+        List<UUID> pupils = athletes(team, LESSON.size(), 9, 14, 16);
+        UUID screening = screening(team, "Winter screen", today, 2);
+        screenings.invite(screening, Set.of(rater));
+        Protocol protocol = protocols.get(PROTOCOL, 2);
+        halls.change(screening, new HallSetup(List.of(
+                new HallSetup.StationSetup("door", "Door", List.of(), true, 1, 20),
+                new HallSetup.StationSetup("squat", "Squat", List.of("overhead-squat"), false, 2, 75),
+                new HallSetup.StationSetup("lunge", "Lunge and wall", List.of("split-squat", "wall-test"), false, 2, 80),
+                new HallSetup.StationSetup("balance", "Balance", List.of("timed-stance"), false, 2, 60)), 6, 15, 300, 2700,
+                List.of(new HallPlan.Order("door", "squat"), new HallPlan.Order("door", "lunge"), new HallPlan.Order("door", "balance")), Optional.empty()));
+        Instant start = clock.instant().minusSeconds(1500);
+        take(screening, protocol, pupils, "first", start, LESSON);
+        Signed second = new Signed(rater, Signed.required().organisation(), "rater", "Tomke Linienrichter", Signed.Role.RATER);
+        var lead = SecurityContextHolder.getContext().getAuthentication();
+        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(second, null, List.of()));
+        take(screening, protocol, pupils, "second", start.plusSeconds(60), SECOND_LOOK);
+        SecurityContextHolder.getContext().setAuthentication(lead);
+    }
+
+    private void take(UUID screening, Protocol protocol, List<UUID> pupils, String look, Instant start, List<String> lines) {
+        for (int i = 0; i < lines.size(); i++) {
+            List<String> words = lines.get(i).isEmpty() ? List.of() : List.of(lines.get(i).split(";"));
+            facts.take(screening, InventedTrial.facts(protocol, pupils.get(i), screening + "/" + look + "/" + i, start.plusSeconds(40L * i), words));
+        }
     }
 
     /** Most move cleanly or nearly so; heels, knees and depth lead the faults. */
@@ -212,11 +280,15 @@ class DemoData implements ApplicationRunner {
     }
 
     private UUID screening(UUID team, String name, LocalDate day) {
-        return screenings.add(team, name, day, PROTOCOL, 1).id();
+        return screening(team, name, day, 1);
+    }
+
+    private UUID screening(UUID team, String name, LocalDate day, int version) {
+        return screenings.add(team, name, day, PROTOCOL, version).id();
     }
 
     private void send(UUID screening, UUID athlete, LocalDate day, int place, List<String> words) {
-        facts.take(screening, InventedTrial.facts(athlete, screening + "/" + place, time(day, place), words));
+        facts.take(screening, InventedTrial.facts(protocols.get(PROTOCOL, 1), athlete, screening + "/" + place, time(day, place), words));
     }
 
     private static Instant time(LocalDate day, int place) {

@@ -7,11 +7,23 @@ import java.util.UUID;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 
-/** Who is signed in; kept in the session. */
-public record Signed(UUID account, UUID organisation, String login, String name, Role role) implements Principal, Serializable {
+/**
+ * Who is signed in; kept in the session.
+ *
+ * @param pass the pass of a helper; null for everybody else, since a session cannot keep an empty optional
+ */
+public record Signed(UUID account, UUID organisation, String login, String name, Role role, Pass pass) implements Principal, Serializable {
 
-    /** What an account may do. A lead owns everything; a rater scores where invited. */
-    public enum Role { LEAD, RATER }
+    /** What a helper's pass opens: one station of one screening. */
+    public record Pass(UUID id, UUID screening, String station) implements Serializable {}
+
+    public Signed(UUID account, UUID organisation, String login, String name, Role role) {
+        this(account, organisation, login, name, role, null);
+    }
+
+
+    /** What an account may do. A lead owns everything, a rater scores where invited, a helper where the pass opens. */
+    public enum Role { LEAD, RATER, HELPER }
 
     @Override
     public String getName() {

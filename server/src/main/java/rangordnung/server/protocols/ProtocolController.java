@@ -2,9 +2,14 @@ package rangordnung.server.protocols;
 
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.ladder.Ladders;
+import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;
 
 @RestController
@@ -29,5 +34,18 @@ class ProtocolController {
     @GetMapping("/api/ladders")
     Ladders ladders() {
         return protocols.ladders();
+    }
+
+    /** What protocols can be put together from. */
+    @GetMapping("/api/battery")
+    Battery battery() {
+        return protocols.battery();
+    }
+
+    /** Keeps a changed protocol as the next version of its name; what was judged before keeps its version. */
+    @PostMapping("/api/protocols")
+    @ResponseStatus(HttpStatus.CREATED)
+    Protocol add(@RequestBody Protocol changed) {
+        return protocols.add(changed);
     }
 }

@@ -4,17 +4,23 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import rangordnung.core.ladder.Ladders;
+import rangordnung.core.link.LinkRules;
 import rangordnung.core.placement.PlacementRules;
+import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Text;
 import rangordnung.server.accounts.OrganisationFounded;
+import rangordnung.server.accounts.OrganisationOpened;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Tenancy;
 import tools.jackson.databind.JsonNode;
@@ -25,7 +31,9 @@ import tools.jackson.databind.node.ObjectNode;
 @Service
 public class Protocols {
 
-    private static final List<String> SHIPPED = List.of("standard-floor.1");
+    /** The first protocol shipped whole; those after it are put together from the battery. */
+    private static final String WHOLE = "standard-floor.1";
+    private static final List<String> RECIPES = List.of("standard-floor.2", "training-stance.1", "personal.1", "running-field.1", "quick-lesson.1");
 
     private final ProtocolVersionRows versions;
     private final JsonMapper json;
@@ -34,6 +42,9 @@ public class Protocols {
     private final Map<Key, Protocol> read = new ConcurrentHashMap<>();
     private final Ladders ladders;
     private final PlacementRules placementRules;
+    private final LinkRules linkRules;
+    private final Battery battery;
+    private final List<Protocol> shipped;
 
     private record Key(UUID organisation, String protocol, int version) {}
 
@@ -42,32 +53,66 @@ public class Protocols {
         this.json = json;
         this.tenancy = tenancy;
         this.clock = clock;
-        this.ladders = json.treeToValue(shipped("ladders/house-ladders.1"), Ladders.class);
-        this.placementRules = json.treeToValue(shipped("placement/house-rules.1"), PlacementRules.class);
+        this.ladders = json.treeToValue(resource("ladders/house-ladders.1"), Ladders.class);
+        this.placementRules = json.treeToValue(resource("placement/house-rules.1"), PlacementRules.class);
+        this.linkRules = json.treeToValue(resource("links/house-links.1"), LinkRules.class);
+        this.battery = json.treeToValue(resource("protocols/battery.1"), Battery.class);
+        List<Protocol> all = new ArrayList<>(List.of(json.treeToValue(resource("protocols/" + WHOLE), Protocol.class)));
+        RECIPES.forEach(r -> all.add(battery.protocol(json.treeToValue(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
+        this.shipped = List.copyOf(all);
     }
 
-    /** A protocol in one line. */
-    public record ProtocolLine(String id, int version, Text name, Text summary) {}
+    /** A protocol in one line; {@code shipped} ones came with the product. */
+    public record ProtocolLine(String id, int version, Text name, Text summary, boolean shipped) {}
 
     public List<ProtocolLine> all() {
         return versions.findAllByOrderByProtocolAscVersionAsc().stream()
                 .map(v -> get(v.protocol(), v.version()))
-                .map(p -> new ProtocolLine(p.id(), p.version(), p.name(), p.summary()))
+                .map(p -> new ProtocolLine(p.id(), p.version(), p.name(), p.summary(), isShipped(p)))
                 .toList();
+    }
+
+    private boolean isShipped(Protocol protocol) {
+        return shipped.stream().anyMatch(s -> s.id().equals(protocol.id()) && s.version() == protocol.version());
     }
 
     /** One version of a protocol of the organisation. */
     public Protocol get(String protocol, int version) {
+        return find(protocol, version).orElseThrow(() -> Problem.notFound("protocol version"));
+    }
+
+    /** One version of a protocol of the organisation, if it exists. */
+    public Optional<Protocol> find(String protocol, int version) {
         Key key = new Key(tenancy.resolveCurrentTenantIdentifier(), protocol, version);
         Protocol known = read.get(key);
-        if (known == null) {
-            String body = versions.findByProtocolAndVersion(protocol, version)
-                    .map(ProtocolVersion::body)
-                    .orElseThrow(() -> Problem.notFound("protocol version"));
-            known = json.readValue(body, Protocol.class);
-            read.put(key, known);
+        if (known != null) {
+            return Optional.of(known);
         }
-        return known;
+        Optional<Protocol> found = versions.findByProtocolAndVersion(protocol, version).map(v -> json.readValue(v.body(), Protocol.class));
+        found.ifPresent(p -> read.put(key, p));
+        return found;
+    }
+
+    /**
+     * Keeps a changed protocol as the next version of its name. What was there before stays as it was.
+     *
+     * @return the protocol with its version
+     */
+    public Protocol add(Protocol changed) {
+        int next = versions.findAllByOrderByProtocolAscVersionAsc().stream()
+                .filter(v -> v.protocol().equals(changed.id())).mapToInt(ProtocolVersion::version).max().orElse(0) + 1;
+        Protocol version = new Protocol(changed.id(), next, changed.name(), changed.summary(), changed.tests(), changed.policies(), changed.rules(),
+                battery.retestsFor(changed.tests(), changed.policies()));
+        try {
+            save(version);
+        } catch (DataIntegrityViolationException e) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else saved a version of this protocol at the same moment. Look at it, then save again.");
+        }
+        return version;
+    }
+
+    private void save(Protocol protocol) {
+        versions.save(new ProtocolVersion(protocol.id(), protocol.version(), json.writeValueAsString(protocol), clock.instant()));
     }
 
     public Ladders ladders() {
@@ -78,16 +123,30 @@ public class Protocols {
         return placementRules;
     }
 
-    @EventListener
-    void putInWhatShips(OrganisationFounded founded) {
-        for (String name : SHIPPED) {
-            JsonNode tree = shipped("protocols/" + name);
-            Protocol protocol = json.treeToValue(tree, Protocol.class);
-            versions.save(new ProtocolVersion(protocol.id(), protocol.version(), tree.toString(), clock.instant()));
-        }
+    public LinkRules linkRules() {
+        return linkRules;
     }
 
-    private JsonNode shipped(String name) {
+    public Battery battery() {
+        return battery;
+    }
+
+    @EventListener
+    void putInWhatShips(OrganisationFounded founded) {
+        putInWhatIsNew();
+    }
+
+    /** An organisation that was founded before gets what has come since. */
+    @EventListener
+    void putInWhatIsNew(OrganisationOpened opened) {
+        putInWhatIsNew();
+    }
+
+    private void putInWhatIsNew() {
+        shipped.stream().filter(p -> versions.findByProtocolAndVersion(p.id(), p.version()).isEmpty()).forEach(this::save);
+    }
+
+    private JsonNode resource(String name) {
         try (InputStream in = Protocol.class.getResourceAsStream("/rangordnung/" + name + ".json")) {
             ObjectNode tree = (ObjectNode) json.readTree(in);
             tree.remove("$schema");

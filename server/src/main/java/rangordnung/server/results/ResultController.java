@@ -21,11 +21,15 @@ import rangordnung.core.judgement.Estimate;
 import rangordnung.core.judgement.Fact;
 import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.MovementIndex;
+import rangordnung.core.judgement.PersonalSetUp;
 import rangordnung.core.judgement.Ranking;
+import rangordnung.core.judgement.Reading;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
-import rangordnung.core.placement.Placer;
+import rangordnung.core.link.LinkReport;
+import rangordnung.core.link.Links;
 import rangordnung.core.placement.Proposal;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
@@ -58,10 +62,10 @@ class ResultController {
     record RankingView(Screenings.ScreeningView screening, List<RankedBand> bands, List<UnrankedAthlete> unranked, Optional<Double> typicalDifference) {}
 
     /** A criterion of one athlete, with its change since the screening before. */
-    record CriterionView(String criterion, Sided<Finding> findings, Optional<Side> direction, Sided<Optional<Change>> changes) {}
+    record CriterionView(String criterion, Sided<Finding> findings, Optional<Side> direction, Sided<Optional<Change>> changes, Sided<Optional<Reading>> readings) {}
 
     record TestView(
-            String test, boolean voided, List<Fact.Flag> flags, Optional<DepthStatus> depth, Optional<Side> worseSide,
+            String test, Optional<Conditions> conditions, boolean voided, List<Fact.Flag> flags, Optional<DepthStatus> depth, Optional<Side> worseSide,
             Sided<Optional<Estimate>> deviations, List<CriterionView> criteria) {}
 
     record HistoryPoint(UUID screening, String name, LocalDate heldOn, MovementIndex index) {}
@@ -69,7 +73,7 @@ class ResultController {
     record AthleteResult(
             Screenings.ScreeningView screening, UUID athlete, String name, Clearance clearance, Optional<Attendance> attendance,
             List<PainReport> pains, boolean stopped, boolean refer, MovementIndex index, Optional<Change> change,
-            List<TestView> tests, List<HistoryPoint> history, Proposal proposal) {}
+            List<TestView> tests, PersonalSetUp personal, List<HistoryPoint> history, LinkReport links, Proposal proposal) {}
 
     private final Results results;
     private final Screenings screenings;
@@ -158,10 +162,11 @@ class ResultController {
             points.add(new HistoryPoint(screened.get(i).id(), screened.get(i).name(), screened.get(i).heldOn(), history.get(i).index()));
         }
         points.sort(Comparator.comparing(HistoryPoint::heldOn));
-        Proposal proposal = new Placer(protocols.ladders(), protocols.placementRules(), protocol.rules()).propose(history, member.clearance());
+        Proposal proposal = results.placer(protocol).propose(history, member.clearance());
+        LinkReport links = new Links(protocol, protocols.linkRules()).report(now);
         return new AthleteResult(screening, athlete, member.name().full(), member.clearance(), now.attendance(), now.pains(), now.stopped(),
                 now.refer(), now.index(), before.flatMap(b -> change(b.index(), now.index(), coverage)),
-                now.tests().stream().map(t -> test(t, before, coverage)).toList(), points, proposal);
+                now.tests().stream().map(t -> test(t, before, coverage)).toList(), now.personal(), points, links, proposal);
     }
 
     private static Optional<Change> change(MovementIndex before, MovementIndex now, double coverage) {
@@ -174,9 +179,15 @@ class ResultController {
         Optional<TestResult> earlier = before.flatMap(b -> b.tests().stream().filter(t -> t.test().id().equals(test.test().id())).findFirst());
         List<CriterionView> criteria = test.criteria().stream()
                 .map(c -> new CriterionView(c.criterion().id(), c.findings(), c.direction(),
-                        Sided.each(side -> change(earlier.flatMap(e -> e.criterion(c.criterion().id())), c, side, coverage))))
+                        Sided.each(side -> change(earlier.filter(e -> comparable(e, test)).flatMap(e -> e.criterion(c.criterion().id())), c, side, coverage)),
+                        c.readings()))
                 .toList();
-        return new TestView(test.test().id(), test.voided(), List.copyOf(test.flags()), test.depth(), test.worseSide(), test.deviations(), criteria);
+        return new TestView(test.test().id(), test.trial().map(TestResult.Trial::conditions), test.voided(), List.copyOf(test.flags()), test.depth(), test.worseSide(), test.deviations(), criteria);
+    }
+
+    /** Only what was done under the same conditions is compared. */
+    private static boolean comparable(TestResult before, TestResult now) {
+        return before.trial().flatMap(b -> now.trial().map(n -> b.conditions().differences(n.conditions()).isEmpty())).orElse(false);
     }
 
     private static Optional<Change> change(Optional<CriterionResult> before, CriterionResult now, Side side, double coverage) {

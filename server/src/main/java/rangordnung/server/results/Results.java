@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Judge;
+import rangordnung.core.judgement.Particulars;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
@@ -20,6 +21,7 @@ import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
 import rangordnung.server.screening.Facts;
 import rangordnung.server.screening.Screenings;
+import rangordnung.server.screening.Settlements;
 
 /**
  * Judges a screening. Each athlete's result is kept with the mark of their book, and judged again once the book
@@ -34,6 +36,7 @@ public class Results {
     private final Rosters rosters;
     private final Protocols protocols;
     private final Facts facts;
+    private final Settlements settlements;
     private final Map<UUID, Map<UUID, Judged>> kept = java.util.Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
         @Override
         protected boolean removeEldestEntry(Map.Entry<UUID, Map<UUID, Judged>> eldest) {
@@ -41,14 +44,20 @@ public class Results {
         }
     });
 
-    Results(Screenings screenings, Rosters rosters, Protocols protocols, Facts facts) {
+    Results(Screenings screenings, Rosters rosters, Protocols protocols, Facts facts, Settlements settlements) {
         this.screenings = screenings;
         this.rosters = rosters;
         this.protocols = protocols;
         this.facts = facts;
+        this.settlements = settlements;
     }
 
-    private record Judged(Facts.BookMark mark, ScreenResult result) {}
+    private record Judged(Facts.BookMark mark, Particulars particulars, String protocol, ScreenResult result) {
+
+        boolean stands(Facts.BookMark now, Particulars under, String version) {
+            return mark.equals(now) && particulars.equals(under) && protocol.equals(version);
+        }
+    }
 
     /** An athlete with the result of one screening. */
     public record Screened(Rosters.Member athlete, ScreenResult result) {}
@@ -71,12 +80,12 @@ public class Results {
     public List<ScreenResult> history(UUID screening, UUID athlete) {
         Screenings.ScreeningView view = screenings.visible(screening);
         Judge judge = new Judge(protocols.get(view.protocol(), view.protocolVersion()));
-        return screenings.upTo(view).stream().map(s -> judge.judge(facts.book(s.id(), athlete))).toList();
+        return screenings.upTo(view).stream().map(s -> judge.judge(facts.book(s.id(), athlete), particulars(s).getOrDefault(athlete, Particulars.NONE))).toList();
     }
 
     /** What is proposed for every athlete of a screening, in the light of the screenings before. */
     public Map<UUID, Proposal> proposals(Screen screen) {
-        Placer placer = new Placer(protocols.ladders(), protocols.placementRules(), screen.protocol().rules());
+        Placer placer = placer(screen.protocol());
         List<Map<UUID, ScreenResult>> before = screenings.upTo(screen.screening()).stream()
                 .filter(s -> !s.id().equals(screen.screening().id()))
                 .map(s -> judged(s, screen.protocol()))
@@ -91,11 +100,37 @@ public class Results {
         return proposals;
     }
 
+    /** Proposes places under a protocol. */
+    public Placer placer(Protocol protocol) {
+        return new Placer(protocols.ladders(), protocols.placementRules(), protocols.linkRules(), protocol);
+    }
+
+    /** The same facts judged under another protocol; nothing of it is kept. */
+    public Screen under(UUID screening, Protocol protocol) {
+        Screenings.ScreeningView view = screenings.visible(screening);
+        Map<UUID, List<Entry>> books = facts.books(screening);
+        Map<UUID, Particulars> particulars = particulars(view);
+        Judge judge = new Judge(protocol);
+        return new Screen(view, protocol, rosters.members(view.team()).stream()
+                .map(m -> new Screened(m, judge.judge(books.getOrDefault(m.id(), List.of()), particulars.getOrDefault(m.id(), Particulars.NONE))))
+                .toList());
+    }
+
+    /** What judging needs beside the books, for every athlete of a screening. */
+    private Map<UUID, Particulars> particulars(Screenings.ScreeningView screening) {
+        Map<UUID, Map<String, UUID>> settled = settlements.of(screening.id());
+        return rosters.members(screening.team()).stream().collect(Collectors.toMap(Rosters.Member::id,
+                m -> new Particulars(m.legLengthCentimetres(), settled.getOrDefault(m.id(), Map.of()))));
+    }
+
     private Map<UUID, ScreenResult> judged(Screenings.ScreeningView screening, Protocol protocol) {
         Map<UUID, Judged> last = kept.getOrDefault(screening.id(), Map.of());
         List<Facts.BookMark> marks = facts.marks(screening.id());
+        Map<UUID, Particulars> particulars = particulars(screening);
+        String version = protocol.id() + " " + protocol.version();
         Set<UUID> grown = marks.stream()
-                .filter(mark -> !last.containsKey(mark.athlete()) || !last.get(mark.athlete()).mark().equals(mark))
+                .filter(mark -> !last.containsKey(mark.athlete())
+                        || !last.get(mark.athlete()).stands(mark, particulars.getOrDefault(mark.athlete(), Particulars.NONE), version))
                 .map(Facts.BookMark::athlete)
                 .collect(Collectors.toSet());
         Map<UUID, List<Entry>> books = grown.isEmpty() ? Map.of()
@@ -105,8 +140,9 @@ public class Results {
         Map<UUID, ScreenResult> results = new HashMap<>();
         for (Facts.BookMark mark : marks) {
             // A book that grew between the two reads is judged as it is now, and again next time.
-            ScreenResult result = grown.contains(mark.athlete()) ? judge.judge(books.getOrDefault(mark.athlete(), List.of())) : last.get(mark.athlete()).result();
-            now.put(mark.athlete(), new Judged(mark, result));
+            Particulars under = particulars.getOrDefault(mark.athlete(), Particulars.NONE);
+            ScreenResult result = grown.contains(mark.athlete()) ? judge.judge(books.getOrDefault(mark.athlete(), List.of()), under) : last.get(mark.athlete()).result();
+            now.put(mark.athlete(), new Judged(mark, under, version, result));
             results.put(mark.athlete(), result);
         }
         kept.put(screening.id(), now);

@@ -40,6 +40,10 @@ public record AthleteRecord(
                 Optional.empty(), Optional.empty(), Clearance.NOT_ASKED, Optional.empty(), Optional.empty());
     }
 
+    AthleteRecord withClearance(Clearance now, LocalDate on, String by) {
+        return new AthleteRecord(givenName, familyName, birthDate, heightCm, massKg, legLengthCm, sport, sidePreference, now, Optional.of(on), Optional.of(by));
+    }
+
     public AthleteName name() {
         return new AthleteName(givenName, familyName);
     }

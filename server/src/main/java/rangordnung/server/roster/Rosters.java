@@ -2,6 +2,7 @@ package rangordnung.server.roster;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -39,7 +40,11 @@ public class Rosters {
     public record AthleteView(UUID id, long version, AthleteRecord record) {}
 
     /** An athlete as the other features need it. */
-    public record Member(UUID id, String givenName, String familyName, Clearance clearance) {
+    public record Member(UUID id, String givenName, String familyName, Clearance clearance, Optional<Double> legLengthCentimetres) {
+        Member(UUID id, String givenName, String familyName, Clearance clearance, Double legLengthCentimetres) {
+            this(id, givenName, familyName, clearance, Optional.ofNullable(legLengthCentimetres));
+        }
+
         public AthleteName name() {
             return new AthleteName(givenName, familyName);
         }
@@ -102,6 +107,13 @@ public class Rosters {
         Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
         log(id, "ERASED");
         athletes.delete(athlete);
+    }
+
+    /** Somebody answered a medical question with yes: not cleared until a clinician says otherwise. Nothing more is kept. */
+    public void notCleared(UUID id, LocalDate on, String role) {
+        Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
+        athlete.become(athlete.record().withClearance(Clearance.NOT_CLEARED, on, role));
+        log(id, "NOT_CLEARED");
     }
 
     /** Notes who saw or changed an athlete's data. */

@@ -87,6 +87,10 @@ class FactRow implements Persistable<UUID> {
         return athlete;
     }
 
+    UUID author() {
+        return author;
+    }
+
     String body() {
         return body;
     }

@@ -1,16 +1,18 @@
 package rangordnung.server.screening;
 
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
 interface FactRows extends Repository<FactRow, UUID> {
 
     /** A fact without what judging does not need. */
-    record Line(UUID id, UUID athlete, long sequence, UUID supersedes, String body, UUID author, java.time.Instant deviceAt) {}
-
+    record Line(UUID id, UUID athlete, long sequence, UUID supersedes, String body, UUID author, Instant deviceAt) {}
 
     void saveAll(Iterable<FactRow> facts);
 
@@ -30,6 +32,13 @@ interface FactRows extends Repository<FactRow, UUID> {
             select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
             from FactRow f where f.screening = :screening and f.athlete in :athletes order by f.athlete, f.sequence""")
     List<Line> ofAthletes(UUID screening, Collection<UUID> athletes);
+
+    @Query("select min(f.receivedAt) from FactRow f where f.screening = :screening")
+    Optional<Instant> firstOf(UUID screening);
+
+    /** The openings of some trials. */
+    @NativeQuery("select body::text from fact where screening_id = :screening and body ->> 'kind' = 'trialOpened' and body ->> 'trial' in (:trials)")
+    List<String> openings(UUID screening, Collection<String> trials);
 
     @Query("""
             select new rangordnung.server.screening.Facts$BookMark(f.athlete, count(f), max(f.sequence))

@@ -2,9 +2,11 @@ package rangordnung.server.screening;
 
 import jakarta.validation.constraints.NotNull;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,15 +15,13 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Fact;
-import rangordnung.core.protocol.Criterion;
-import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Protocol;
-import rangordnung.core.protocol.TestDefinition;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
@@ -38,15 +38,17 @@ public class Facts {
     private final FactRows rows;
     private final Screenings screenings;
     private final Rosters rosters;
+    private final Halls halls;
     private final Protocols protocols;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
-    Facts(FactRows rows, Screenings screenings, Rosters rosters, Protocols protocols, JsonMapper json, TransactionTemplate transaction, Clock clock) {
+    Facts(FactRows rows, Screenings screenings, Rosters rosters, Halls halls, Protocols protocols, JsonMapper json, TransactionTemplate transaction, Clock clock) {
         this.rows = rows;
         this.screenings = screenings;
         this.rosters = rosters;
+        this.halls = halls;
         this.protocols = protocols;
         this.json = json;
         this.transaction = transaction;
@@ -62,6 +64,9 @@ public class Facts {
      */
     public record FactSent(@NotNull UUID id, @NotNull UUID athlete, @NotNull Instant at, Optional<UUID> supersedes, @NotNull Fact fact) {}
 
+    /** A protocol version that a device works with. */
+    public record Under(String protocol, int version) {}
+
     /** A fact as it is kept. */
     public record FactKept(UUID id, UUID athlete, long sequence, Instant at, UUID author, Optional<UUID> supersedes, Fact fact) {}
 
@@ -73,17 +78,27 @@ public class Facts {
 
     /** Takes facts in, all or none. */
     public Taken take(UUID screening, List<FactSent> sent) {
+        return take(screening, sent, Optional.empty());
+    }
+
+    /**
+     * Takes facts in, all or none.
+     *
+     * @param under the protocol version that the device works with, where it still has an older one
+     */
+    public Taken take(UUID screening, List<FactSent> sent, Optional<Under> under) {
         Screenings.ScreeningView view = screenings.visible(screening);
         if (sent.size() > MOST) {
             throw Problem.invalid("too-many-facts", "At most " + MOST + " facts at once; send the rest after.", "facts");
         }
-        Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
+        Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version())).orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
+        FactChecks checks = new FactChecks(protocol, reach(view, protocol), testsOfTrials(screening, sent), this::authors);
         Set<UUID> members = rosters.members(view.team()).stream().map(Rosters.Member::id).collect(Collectors.toSet());
         for (FactSent fact : sent) {
             if (!members.contains(fact.athlete())) {
                 throw Problem.invalid("unknown-athlete", "The athlete of fact " + fact.id() + " is not in this screening's roster.", "athlete");
             }
-            check(fact, protocol);
+            checks.check(fact);
         }
         try {
             return append(screening, sent);
@@ -111,14 +126,59 @@ public class Facts {
                 }
             }
             rows.saveAll(added);
+            Set<UUID> fresh = added.stream().map(FactRow::getId).collect(Collectors.toSet());
+            byId.values().stream()
+                    .filter(f -> fresh.contains(f.id()) && f.fact() instanceof Fact.Asked asked && !asked.cleared())
+                    .forEach(f -> rosters.notCleared(f.athlete(), LocalDate.ofInstant(now, ZoneOffset.UTC), "check-in"));
             return new Taken(added.size(), sent.size() - added.size());
         });
     }
 
-    /** All that was written about one athlete. */
+    /** The station a helper may reach; empty for those who may reach all. */
+    private Optional<FactChecks.Reach> reach(Screenings.ScreeningView screening, Protocol protocol) {
+        return Optional.ofNullable(Signed.required().pass()).map(pass -> FactChecks.Reach.of(halls.of(screening), pass.station(), protocol, Signed.required().account()));
+    }
+
+    /** By trial, its test: from this delivery or from what is kept. */
+    private Map<UUID, String> testsOfTrials(UUID screening, List<FactSent> sent) {
+        Map<UUID, String> tests = new HashMap<>();
+        List<String> asked = sent.stream().flatMap(f -> f.fact().ofTrial().stream()).distinct().map(UUID::toString).toList();
+        if (!asked.isEmpty()) {
+            transaction.execute(t -> rows.openings(screening, asked)).stream().map(this::fact).forEach(f -> opening(tests, f));
+        }
+        sent.forEach(f -> opening(tests, f.fact()));
+        return tests;
+    }
+
+    private static void opening(Map<UUID, String> tests, Fact fact) {
+        if (fact instanceof Fact.TrialOpened opened) {
+            tests.put(opened.trial(), opened.test());
+        }
+    }
+
+    private Map<UUID, UUID> authors(Set<UUID> ids) {
+        return transaction.execute(t -> rows.findByIdIn(ids)).stream().collect(Collectors.toMap(FactRow::getId, FactRow::author));
+    }
+
+    /** All that was written about one athlete, as far as the one who asks may see it. */
     public List<FactKept> of(UUID screening, UUID athlete) {
-        screenings.visible(screening);
-        return transaction.execute(t -> rows.ofAthlete(screening, athlete)).stream()
+        return seen(screening, transaction.execute(t -> rows.ofAthlete(screening, athlete)));
+    }
+
+    /** All that was written in a screening, as far as the one who asks may see it; for a station that will lose its network. */
+    public List<FactKept> all(UUID screening) {
+        return seen(screening, transaction.execute(t -> rows.ofScreening(screening)));
+    }
+
+    private List<FactKept> seen(UUID screening, List<FactRows.Line> lines) {
+        Screenings.ScreeningView view = screenings.visible(screening);
+        Optional<FactChecks.Reach> reach = reach(view, protocols.get(view.protocol(), view.protocolVersion()));
+        Map<UUID, String> tests = new HashMap<>();
+        List<Fact> facts = lines.stream().map(l -> fact(l.body())).toList();
+        facts.forEach(f -> opening(tests, f));
+        return IntStream.range(0, lines.size())
+                .filter(i -> reach.map(r -> r.sees(facts.get(i), tests)).orElse(true))
+                .mapToObj(lines::get)
                 .map(l -> new FactKept(l.id(), l.athlete(), l.sequence(), l.deviceAt(), l.author(), Optional.ofNullable(l.supersedes()), fact(l.body())))
                 .toList();
     }
@@ -146,60 +206,21 @@ public class Facts {
         return transaction.execute(t -> rows.ofAthlete(screening, athlete)).stream().map(this::entry).toList();
     }
 
+    /** When the first fact of a screening arrived. */
+    public Optional<Instant> firstOf(UUID screening) {
+        return transaction.execute(t -> rows.firstOf(screening));
+    }
+
     /** How far the book of each athlete has grown; an athlete without facts has none. */
     public List<BookMark> marks(UUID screening) {
         return transaction.execute(t -> rows.marks(screening));
     }
 
     private Entry entry(FactRows.Line line) {
-        return new Entry(line.id(), line.sequence(), Optional.ofNullable(line.supersedes()), fact(line.body()));
+        return new Entry(line.id(), line.sequence(), Optional.ofNullable(line.supersedes()), fact(line.body()), Optional.of(line.author()));
     }
 
     private Fact fact(String body) {
         return json.readValue(body, Fact.class);
-    }
-
-    /** Refuses what the protocol does not know, so that a mark is never silently without effect. */
-    private static void check(FactSent sent, Protocol protocol) {
-        Fact fact = sent.fact();
-        if (fact instanceof Fact.TrialOpened opened) {
-            protocol.test(opened.test()).orElseThrow(() -> unknown(sent, "test", opened.test()));
-        } else if (fact instanceof Fact.Marked mark) {
-            Criterion criterion = criterion(sent, protocol, mark.criterion());
-            needsSide(sent, criterion, mark.side().isPresent(), mark.grade() != rangordnung.core.protocol.Grade.NONE);
-            if (mark.variant().isPresent() && criterion.variants().stream().noneMatch(v -> v.id().equals(mark.variant().get()))) {
-                throw unknown(sent, "variant", mark.variant().get());
-            }
-        } else if (fact instanceof Fact.CouldNotTell unclear) {
-            needsSide(sent, criterion(sent, protocol, unclear.criterion()), unclear.side().isPresent(), false);
-        } else if (fact instanceof Fact.Measured value) {
-            Criterion criterion = criterion(sent, protocol, value.criterion());
-            needsSide(sent, criterion, value.side().isPresent(), false);
-            criterion.anchor(value.measure()).orElseThrow(() -> unknown(sent, "measure", value.measure()));
-            if (!Double.isFinite(value.value()) || !(value.confidence() >= 0 && value.confidence() <= 1)) {
-                throw Problem.invalid("impossible-value", "Fact " + sent.id() + " carries a value or confidence that cannot be.", "value");
-            }
-        } else if (fact instanceof Fact.ViewClosed view && (view.repetitions() < 1 || view.repetitions() > 20)) {
-            throw Problem.invalid("impossible-value", "Fact " + sent.id() + " says " + view.repetitions() + " repetitions; 1 to 20 are possible.", "repetitions");
-        } else if (fact instanceof Fact.Withdrawn && sent.supersedes().isEmpty()) {
-            throw Problem.invalid("nothing-withdrawn", "Fact " + sent.id() + " takes something back but does not say what.", "supersedes");
-        }
-    }
-
-    private static Criterion criterion(FactSent sent, Protocol protocol, String id) {
-        return protocol.tests().stream().map((TestDefinition t) -> t.criterion(id)).flatMap(Optional::stream).findFirst()
-                .orElseThrow(() -> unknown(sent, "criterion", id));
-    }
-
-    private static void needsSide(FactSent sent, Criterion criterion, boolean hasSide, boolean faulty) {
-        boolean needs = criterion.extent() == Extent.SIDED || criterion.extent() == Extent.DIRECTED && faulty;
-        if (needs && !hasSide || criterion.extent() == Extent.WHOLE && hasSide) {
-            throw Problem.invalid("side-mismatch", "Fact " + sent.id() + ": “" + criterion.id() + "” "
-                    + (needs ? "needs a side." : "has no sides."), "side");
-        }
-    }
-
-    private static Problem unknown(FactSent sent, String what, String id) {
-        return Problem.invalid("unknown-" + what, "Fact " + sent.id() + " names the " + what + " “" + id + "”, which the protocol does not know.", what);
     }
 }

@@ -43,6 +43,11 @@ class Screening {
         this.createdAt = createdAt;
     }
 
+    void judgeUnder(String otherProtocol, int otherVersion) {
+        protocol = otherProtocol;
+        protocolVersion = otherVersion;
+    }
+
     Screenings.ScreeningView view() {
         return new Screenings.ScreeningView(id, team, name, heldOn, protocol, protocolVersion);
     }

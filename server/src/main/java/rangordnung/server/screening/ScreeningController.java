@@ -5,10 +5,14 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -17,6 +21,9 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import rangordnung.server.accounts.LoginGuard;
+import rangordnung.server.accounts.Sessions;
+import rangordnung.server.platform.Addresses;
 
 @RestController
 class ScreeningController {
@@ -26,16 +33,35 @@ class ScreeningController {
 
     record Invited(@NotNull Set<UUID> accounts) {}
 
-    record Delivery(@NotNull List<Facts.@Valid FactSent> facts) {}
+    /** @param under the protocol version that the device works with */
+    record Delivery(@NotNull List<Facts.@Valid FactSent> facts, Optional<Facts.Under> under) {}
+
+    record JudgedUnder(@NotBlank String protocol, int version) {}
+
+    record NewPassAsked(@NotBlank @Size(max = 60) String station, @NotBlank @Size(max = 60) String helper, int minutes) {}
+
+    record Code(@NotBlank @Size(max = 80) String code) {}
 
     private final Screenings screenings;
-    private final Station station;
+    private final Station stations;
     private final Facts facts;
+    private final Halls halls;
+    private final Passes passes;
+    private final Settlements settlements;
+    private final Sessions sessions;
+    private final LoginGuard guard;
+    private final Addresses addresses;
 
-    ScreeningController(Screenings screenings, Station station, Facts facts) {
+    ScreeningController(Screenings screenings, Station stations, Facts facts, Halls halls, Passes passes, Settlements settlements, Sessions sessions, LoginGuard guard, Addresses addresses) {
         this.screenings = screenings;
-        this.station = station;
+        this.stations = stations;
         this.facts = facts;
+        this.halls = halls;
+        this.passes = passes;
+        this.settlements = settlements;
+        this.sessions = sessions;
+        this.guard = guard;
+        this.addresses = addresses;
     }
 
     @PostMapping("/api/screenings")
@@ -56,18 +82,76 @@ class ScreeningController {
     }
 
     @GetMapping("/api/screenings/{id}/station")
-    Station.StationView station(@PathVariable UUID id) {
-        return station.of(id);
+    Station.StationView station(@PathVariable UUID id, @RequestParam Optional<String> station) {
+        return stations.of(id, station);
     }
 
     /** Takes marks and other facts in; sending one twice changes nothing. */
     @PostMapping("/api/screenings/{id}/facts")
     Facts.Taken take(@PathVariable UUID id, @Valid @RequestBody Delivery delivery) {
-        return facts.take(id, delivery.facts());
+        return facts.take(id, delivery.facts(), delivery.under());
     }
 
     @GetMapping("/api/screenings/{id}/facts")
     List<Facts.FactKept> facts(@PathVariable UUID id, @RequestParam UUID athlete) {
         return facts.of(id, athlete);
+    }
+
+    /** Every athlete's facts at once, for a station that must go on without a network. */
+    @GetMapping("/api/screenings/{id}/books")
+    List<Facts.FactKept> books(@PathVariable UUID id) {
+        return facts.all(id);
+    }
+
+    /** Judges a screening under another protocol version from now on; no fact is changed. */
+    @PutMapping("/api/screenings/{id}/protocol")
+    Screenings.ScreeningView judgeUnder(@PathVariable UUID id, @Valid @RequestBody JudgedUnder under) {
+        return screenings.judgeUnder(id, under.protocol(), under.version());
+    }
+
+    @GetMapping("/api/screenings/{id}/hall")
+    HallSetup hall(@PathVariable UUID id) {
+        return halls.of(id);
+    }
+
+    @PutMapping("/api/screenings/{id}/hall")
+    HallSetup change(@PathVariable UUID id, @Valid @RequestBody HallSetup setup) {
+        return halls.change(id, setup);
+    }
+
+    @GetMapping("/api/screenings/{id}/passes")
+    List<Passes.PassView> passes(@PathVariable UUID id) {
+        return passes.of(id);
+    }
+
+    /** A new pass with its code, which is shown once. */
+    @PostMapping("/api/screenings/{id}/passes")
+    @ResponseStatus(HttpStatus.CREATED)
+    Passes.NewPass pass(@PathVariable UUID id, @Valid @RequestBody NewPassAsked asked, HttpServletRequest request) {
+        return passes.make(id, asked.station(), asked.helper(), asked.minutes(), addresses.origin(request));
+    }
+
+    @DeleteMapping("/api/screenings/{id}/passes/{pass}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void revoke(@PathVariable UUID id, @PathVariable UUID pass) {
+        passes.revoke(id, pass);
+    }
+
+    /** A helper's phone opens its station with the code. */
+    @PostMapping("/api/join")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void join(@Valid @RequestBody Code code, HttpServletRequest request, HttpServletResponse response) {
+        guard.tried(request.getRemoteAddr(), () -> sessions.begin(passes.join(code.code()), request, response));
+    }
+
+    @GetMapping("/api/screenings/{id}/settlements")
+    List<Settlements.SettlementView> settlements(@PathVariable UUID id) {
+        return settlements.views(id);
+    }
+
+    @PostMapping("/api/screenings/{id}/settlements")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void settle(@PathVariable UUID id, @Valid @RequestBody Settlements.NewSettlement settlement) {
+        settlements.settle(id, settlement);
     }
 }

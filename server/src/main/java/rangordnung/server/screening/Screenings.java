@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.server.accounts.Accounts;
@@ -21,14 +22,16 @@ public class Screenings {
 
     private final ScreeningRows rows;
     private final ScreeningRaterRows raters;
+    private final StationPassRows passes;
     private final Rosters rosters;
     private final Protocols protocols;
     private final Accounts accounts;
     private final Clock clock;
 
-    Screenings(ScreeningRows rows, ScreeningRaterRows raters, Rosters rosters, Protocols protocols, Accounts accounts, Clock clock) {
+    Screenings(ScreeningRows rows, ScreeningRaterRows raters, StationPassRows passes, Rosters rosters, Protocols protocols, Accounts accounts, Clock clock) {
         this.rows = rows;
         this.raters = raters;
+        this.passes = passes;
         this.rosters = rosters;
         this.protocols = protocols;
         this.accounts = accounts;
@@ -55,8 +58,30 @@ public class Screenings {
     @Transactional(readOnly = true)
     public ScreeningView visible(UUID id) {
         Signed signed = Signed.required();
-        boolean may = signed.role() == Signed.Role.LEAD || raters.existsByScreeningAndAccount(id, signed.account());
+        boolean may = switch (signed.role()) {
+            case LEAD -> true;
+            case RATER -> raters.existsByScreeningAndAccount(id, signed.account());
+            case HELPER -> opens(signed.pass(), id);
+        };
         return rows.findById(id).filter(s -> may).map(Screening::view).orElseThrow(() -> Problem.notFound("screening"));
+    }
+
+    /** A pass opens its own screening, until it ends or is taken back. */
+    private boolean opens(Signed.Pass pass, UUID screening) {
+        boolean opens = passes.findById(pass.id()).filter(p -> p.opens(clock.instant())).isPresent();
+        if (!opens) {
+            throw new Problem(HttpStatus.UNAUTHORIZED, "pass-ended", "This pass has ended or was taken back. Ask the lead for a new code; what waits to be saved is kept.");
+        }
+        return pass.screening().equals(screening);
+    }
+
+    /** Lets a screening be judged under another version from now on; its facts stay what they are. */
+    public ScreeningView judgeUnder(UUID id, String protocol, int version) {
+        visible(id);
+        protocols.get(protocol, version);
+        Screening screening = rows.findById(id).orElseThrow();
+        screening.judgeUnder(protocol, version);
+        return screening.view();
     }
 
     /** The screenings of a roster under the same protocol up to and including one, oldest first. */

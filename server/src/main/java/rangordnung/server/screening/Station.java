@@ -1,20 +1,26 @@
 package rangordnung.server.screening;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
-import rangordnung.core.judgement.Attendance;
 import rangordnung.core.judgement.Entry;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.judgement.Estimate;
+import rangordnung.core.link.Retests;
+import rangordnung.core.protocol.Anchor;
+import rangordnung.core.protocol.Criterion;
+import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
-import rangordnung.core.protocol.View;
-import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
-import rangordnung.core.safety.StopRules;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
 
@@ -25,64 +31,89 @@ class Station {
     private final Screenings screenings;
     private final Rosters rosters;
     private final Facts facts;
+    private final Halls halls;
     private final Protocols protocols;
 
-    Station(Screenings screenings, Rosters rosters, Facts facts, Protocols protocols) {
+    Station(Screenings screenings, Rosters rosters, Facts facts, Halls halls, Protocols protocols) {
         this.screenings = screenings;
         this.rosters = rosters;
         this.facts = facts;
+        this.halls = halls;
         this.protocols = protocols;
     }
 
-    /** Where an athlete is in the queue. */
-    enum State { WAITING, STARTED, DONE, STOPPED, ABSENT, EXCUSED }
+    /**
+     * An athlete in the queue.
+     *
+     * @param legLength from the roster, in centimetres
+     */
+    record Queued(UUID id, String shortName, Progress.State state, Optional<Double> legLength) {}
 
-    record Queued(UUID id, String shortName, State state) {}
+    /** The retests of a family of faults in a test, best first; the last ones may be for experienced athletes only. */
+    record Offer(String test, Family family, List<String> retests, List<String> experiencedOnly) {}
 
-    /** @param stoppingSigns signs that stop a screen at once, for a station without a network */
-    record StationView(Screenings.ScreeningView screening, Protocol protocol, List<PainReport.Sign> stoppingSigns, List<Queued> queue) {}
+    /**
+     * What a change must exceed to be more than noise.
+     *
+     * @param grades     of marks by eye
+     * @param byMeasure  of values measured by hand, in their unit
+     */
+    record Noise(double grades, Map<String, Double> byMeasure) {}
 
-    StationView of(UUID screening) {
+    /**
+     * @param at            the station, where the screening has several and one was asked for
+     * @param tests         what is done here, in order
+     * @param stoppingSigns signs that stop a screen at once, for a station without a network
+     * @param mine          the account that writes here, to tell its trials from those of others
+     */
+    record StationView(
+            Screenings.ScreeningView screening, Optional<HallSetup.StationSetup> at, List<HallSetup.StationSetup> stations, Protocol protocol,
+            List<String> tests, List<Offer> offers, Noise noise, List<PainReport.Sign> stoppingSigns, List<Queued> queue, UUID mine) {}
+
+    StationView of(UUID screening, Optional<String> asked) {
         Screenings.ScreeningView view = screenings.visible(screening);
+        Signed signed = Signed.required();
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
+        HallSetup hall = halls.of(view);
+        Optional<String> name = signed.pass() == null ? asked : Optional.of(signed.pass().station());
+        Optional<HallSetup.StationSetup> at = name.map(n -> hall.station(n).orElseThrow(() -> Problem.notFound("station in this hall")));
+        List<String> tests = at.map(HallSetup.StationSetup::tests)
+                .orElseGet(() -> protocol.tests().stream().filter(t -> t.role() != TestDefinition.Role.RETEST).map(TestDefinition::id).toList());
         Map<UUID, List<Entry>> books = facts.books(screening);
+        Set<String> here = Set.copyOf(tests);
+        List<TestDefinition> toDo = protocol.tests().stream().filter(t -> here.contains(t.id())).toList();
         List<Queued> queue = rosters.members(view.team()).stream()
-                .map(m -> new Queued(m.id(), m.name().shortened(), state(protocol, m.clearance(), books.getOrDefault(m.id(), List.of()))))
+                .map(m -> new Queued(m.id(), m.name().shortened(),
+                        Progress.of(protocol, toDo, m.clearance(), books.getOrDefault(m.id(), List.of()), at.filter(HallSetup.StationSetup::checkIn).isPresent()),
+                        m.legLengthCentimetres()))
                 .toList();
-        return new StationView(view, protocol, Arrays.stream(PainReport.Sign.values()).filter(PainReport.Sign::stops).toList(), queue);
+        return new StationView(view, at, signed.pass() == null ? hall.stations() : at.stream().toList(), protocol, tests, offers(protocol), noise(protocol),
+                Arrays.stream(PainReport.Sign.values()).filter(PainReport.Sign::stops).toList(), queue, signed.account());
     }
 
-    private static State state(Protocol protocol, Clearance clearance, List<Entry> book) {
-        List<Entry> standing = Entry.standing(book);
-        boolean stopped = standing.stream().anyMatch(e -> e.fact() instanceof Fact.PainReported pain
-                && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP);
-        if (stopped) {
-            return State.STOPPED;
+    private List<Offer> offers(Protocol protocol) {
+        List<Offer> offers = new ArrayList<>();
+        for (TestDefinition test : protocol.tests()) {
+            test.criteria().stream().map(Criterion::family).distinct().forEach(family -> {
+                List<Retest> offered = Retests.offered(protocol, protocols.linkRules(), test, family);
+                if (!offered.isEmpty()) {
+                    offers.add(new Offer(test.id(), family, offered.stream().map(Retest::id).toList(),
+                            offered.stream().filter(r -> Retests.experiencedOnly(protocol, r)).map(Retest::id).toList()));
+                }
+            });
         }
-        Optional<Attendance> attendance = standing.stream()
-                .filter(e -> e.fact() instanceof Fact.Attended)
-                .map(e -> ((Fact.Attended) e.fact()).attendance())
-                .reduce((a, b) -> b);
-        if (attendance.filter(a -> a == Attendance.ABSENT).isPresent()) {
-            return State.ABSENT;
-        }
-        if (clearance == Clearance.NOT_CLEARED || attendance.filter(a -> a != Attendance.PRESENT).isPresent()) {
-            return State.EXCUSED;
-        }
-        if (protocol.tests().stream().allMatch(t -> done(t, standing))) {
-            return State.DONE;
-        }
-        return standing.stream().anyMatch(e -> e.fact().ofTrial().isPresent()) ? State.STARTED : State.WAITING;
+        return offers;
     }
 
-    private static boolean done(TestDefinition test, List<Entry> standing) {
-        return standing.stream()
-                .filter(e -> e.fact() instanceof Fact.TrialOpened opened && opened.test().equals(test.id()))
-                .map(e -> ((Fact.TrialOpened) e.fact()).trial())
-                .anyMatch(trial -> test.requiredViews().stream().allMatch(view -> closed(standing, trial, view)));
+    private static Noise noise(Protocol protocol) {
+        double coverage = protocol.rules().coverage().value();
+        Map<String, Double> byMeasure = new TreeMap<>();
+        protocol.tests().stream().flatMap(t -> t.criteria().stream()).filter(c -> c.gauge().isPresent()).flatMap(c -> c.anchors().stream())
+                .forEach((Anchor a) -> byMeasure.put(a.measure(), detectable(a.sem().value(), coverage)));
+        return new Noise(detectable(protocol.rules().gradedMarkSem().value(), coverage), byMeasure);
     }
 
-    private static boolean closed(List<Entry> standing, UUID trial, View view) {
-        return standing.stream().anyMatch(e -> e.fact() instanceof Fact.ViewClosed closed && closed.trial().equals(trial) && closed.view() == view);
+    private static double detectable(double sem, double coverage) {
+        return new Estimate(0, sem).minimalDetectableChange(coverage);
     }
 }

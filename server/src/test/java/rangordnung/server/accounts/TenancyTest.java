@@ -32,7 +32,7 @@ class TenancyTest extends ServerTest {
         other.post("/api/screenings/" + screening + "/facts", "{\"facts\":[]}").problem(404, "not-found");
         assertThat(other.get("/api/teams").ok().body()).isEmpty();
         assertThat(other.get("/api/accounts").ok().body()).hasSize(1);
-        assertThat(other.get("/api/protocols").ok().body()).hasSize(1);
+        assertThat(other.get("/api/protocols").ok().body()).hasSize(6);
         other.post("/api/teams", "{\"name\":\"Only mine\",\"kind\":\"TEAM\"}").ok();
     }
 

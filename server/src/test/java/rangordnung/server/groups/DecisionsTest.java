@@ -23,7 +23,7 @@ class DecisionsTest extends ServerTest {
         screening = lead.post("/api/screenings", """
                 {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":1}""".formatted(team)).ok().text("/id");
         UUID trial = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}".formatted(trial));
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
     }
@@ -77,7 +77,7 @@ class DecisionsTest extends ServerTest {
     void a_lock_outlasts_new_facts_and_pain_outweighs_a_lock() {
         decide("LOCK", null, null, "Relay team", null).ok();
         UUID trial = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}".formatted(trial));
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
         send("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}".formatted(trial));
         assertThat(member().at("/place/focus").stringValue()).isEqualTo("LOAD");
         assertThat(member().get("outdated").booleanValue()).isTrue();

@@ -26,7 +26,7 @@ class ApiDocumentTest extends ServerTest {
             Files.writeString(kept, SORTED.writeValueAsString(SORTED.convertValue(now, TreeMap.class)) + "\n");
         }
 
-        assertThat(SORTED.readTree(Files.readString(kept))).as("mvn test -pl server -Dtest=ApiDocumentTest -DargLine=-Dopenapi.write=true").isEqualTo(now);
+        assertThat(SORTED.readTree(Files.readString(kept))).as("mvn test -pl server -Dtest=ApiDocumentTest -Dopenapi.write=true").isEqualTo(now);
     }
 
     @Test

@@ -45,7 +45,7 @@ class FactsTest extends ServerTest {
     }
 
     private static String opened(UUID trial) {
-        return "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}".formatted(trial);
+        return "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false}}".formatted(trial);
     }
 
     private static String marked(UUID trial, String criterion, String side, String grade) {

@@ -1,0 +1,127 @@
+package rangordnung.server.results;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import rangordnung.core.body.Side;
+import rangordnung.core.judgement.CriterionResult;
+import rangordnung.core.judgement.Finding;
+import rangordnung.core.judgement.MovementIndex;
+import rangordnung.core.judgement.Ranking;
+import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.judgement.TestResult;
+import rangordnung.core.placement.Proposal;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.server.protocols.Protocols;
+
+/** The same screening under two schools: who would stand elsewhere, and why. Nothing of it is kept. */
+@RestController
+class SchoolController {
+
+    /** A screening and a protocol that is not saved yet. */
+    record Draft(@NotNull UUID screening, @NotNull Protocol protocol) {}
+
+    /** A grade that differs; empty where there is none under that school. */
+    record GradeMoved(String test, String criterion, Optional<Side> side, Optional<Grade> one, Optional<Grade> other) {}
+
+    /** Where an athlete stands under one school. */
+    record Stand(Optional<Double> index, Optional<Integer> band, Optional<Proposal.Place> place) {}
+
+    /** An athlete whose grade, band or place differs. */
+    record Moved(UUID athlete, String name, Stand one, Stand other, List<GradeMoved> grades) {}
+
+    /** @param athletes how many were compared */
+    record SchoolsView(Protocols.ProtocolLine one, Protocols.ProtocolLine other, int athletes, List<Moved> moved) {}
+
+    private final Results results;
+    private final Protocols protocols;
+
+    SchoolController(Results results, Protocols protocols) {
+        this.results = results;
+        this.protocols = protocols;
+    }
+
+    /** Two protocols on the same screening. */
+    @GetMapping("/api/screenings/{id}/schools")
+    SchoolsView compare(@PathVariable UUID id, @RequestParam String protocol, @RequestParam int version) {
+        return compare(results.of(id), results.under(id, protocols.get(protocol, version)));
+    }
+
+    /** What a changed protocol would move in a screening, before it is saved. */
+    @PostMapping("/api/protocols/preview")
+    SchoolsView preview(@Valid @RequestBody Draft draft) {
+        return compare(results.of(draft.screening()), results.under(draft.screening(), draft.protocol()));
+    }
+
+    private SchoolsView compare(Results.Screen one, Results.Screen other) {
+        Map<UUID, Stand> before = stands(one);
+        Map<UUID, Stand> after = stands(other);
+        List<Moved> moved = new ArrayList<>();
+        for (int i = 0; i < one.athletes().size(); i++) {
+            Results.Screened now = one.athletes().get(i);
+            UUID id = now.athlete().id();
+            List<GradeMoved> grades = grades(now.result(), other.athletes().get(i).result());
+            boolean stays = Objects.equals(before.get(id).band(), after.get(id).band()) && Objects.equals(before.get(id).place(), after.get(id).place());
+            if (!grades.isEmpty() || !stays) {
+                moved.add(new Moved(id, now.athlete().name().full(), before.get(id), after.get(id), grades));
+            }
+        }
+        return new SchoolsView(line(one.protocol()), line(other.protocol()), one.athletes().size(), moved);
+    }
+
+    private static Protocols.ProtocolLine line(Protocol p) {
+        return new Protocols.ProtocolLine(p.id(), p.version(), p.name(), p.summary(), false);
+    }
+
+    private Map<UUID, Stand> stands(Results.Screen screen) {
+        List<Ranking.Standing> standings = new ArrayList<>();
+        for (Results.Screened s : screen.athletes()) {
+            if (s.result().index() instanceof MovementIndex.Known known) {
+                standings.add(new Ranking.Standing(s.athlete().id(), s.athlete().name().full(), known.estimate()));
+            }
+        }
+        Map<UUID, Integer> bands = new HashMap<>();
+        Ranking.of(standings, screen.protocol().rules()).bands()
+                .forEach(b -> b.members().forEach(m -> bands.put(m.standing().athlete(), b.number())));
+        var placer = results.placer(screen.protocol());
+        Map<UUID, Stand> stands = new HashMap<>();
+        for (Results.Screened s : screen.athletes()) {
+            Optional<Double> index = s.result().index() instanceof MovementIndex.Known known ? Optional.of(known.value()) : Optional.empty();
+            Optional<Proposal.Place> place = placer.propose(List.of(s.result()), s.athlete().clearance()) instanceof Proposal.Placed placed
+                    ? Optional.of(placed.place()) : Optional.empty();
+            stands.put(s.athlete().id(), new Stand(index, Optional.ofNullable(bands.get(s.athlete().id())), place));
+        }
+        return stands;
+    }
+
+    /** Grades of tests and criteria that both schools know. */
+    private static List<GradeMoved> grades(ScreenResult one, ScreenResult other) {
+        List<GradeMoved> moved = new ArrayList<>();
+        for (TestResult test : one.tests()) {
+            Optional<TestResult> same = other.tests().stream().filter(t -> t.test().id().equals(test.test().id())).findFirst();
+            for (CriterionResult result : test.criteria()) {
+                same.flatMap(t -> t.criterion(result.criterion().id())).ifPresent(again -> result.spots().forEach(side -> {
+                    Optional<Grade> before = result.at(side).map(Finding.Graded::grade);
+                    Optional<Grade> after = again.at(side).map(Finding.Graded::grade);
+                    if (!before.equals(after)) {
+                        moved.add(new GradeMoved(test.test().id(), result.criterion().id(), side, before, after));
+                    }
+                }));
+            }
+        }
+        return moved;
+    }
+}

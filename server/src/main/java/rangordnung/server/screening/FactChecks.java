@@ -1,0 +1,144 @@
+package rangordnung.server.screening;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import org.springframework.http.HttpStatus;
+import rangordnung.core.judgement.Fact;
+import rangordnung.core.protocol.Criterion;
+import rangordnung.core.protocol.Extent;
+import rangordnung.core.protocol.Gauge;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.server.platform.Problem;
+
+/**
+ * Refuses what the protocol does not know, so that a mark is never silently without effect, and what lies outside a
+ * helper's station.
+ *
+ * @param reach   the station of a helper; empty for those who may reach all
+ * @param tests   by trial, its test, as far as it is known
+ * @param authors of facts that are kept
+ */
+record FactChecks(Protocol protocol, Optional<Reach> reach, Map<UUID, String> tests, Function<Set<UUID>, Map<UUID, UUID>> authors) {
+
+    /** Longest leg that is taken, in centimetres, and the shortest (house convention). */
+    private static final double LONGEST_LEG = 140;
+    private static final double SHORTEST_LEG = 30;
+
+    /**
+     * What a helper may see and write: the tests of one station and those that only tell causes apart.
+     *
+     * @param account the helper's own
+     */
+    record Reach(Set<String> tests, boolean checkIn, boolean legs, UUID account) {
+
+        static Reach of(HallSetup hall, String station, Protocol protocol, UUID account) {
+            HallSetup.StationSetup at = hall.station(station).orElseThrow(() -> Problem.notFound("station in this hall"));
+            Set<String> tests = new HashSet<>(at.tests());
+            protocol.tests().stream().filter(t -> t.role() == TestDefinition.Role.RETEST).map(TestDefinition::id).forEach(tests::add);
+            boolean legs = protocol.tests().stream().filter(t -> tests.contains(t.id())).flatMap(t -> t.criteria().stream())
+                    .flatMap(c -> c.gauge().stream()).anyMatch(g -> g.combine() == Gauge.Combine.PERCENT_OF_LEG_LENGTH);
+            return new Reach(tests, at.checkIn(), legs, account);
+        }
+
+        boolean sees(Fact fact, Map<UUID, String> trials) {
+            if (fact instanceof Fact.Asked) {
+                return checkIn;
+            }
+            return fact.ofTrial().map(trials::get).map(tests::contains).orElse(true);
+        }
+    }
+
+    void check(Facts.FactSent sent) {
+        Fact fact = sent.fact();
+        reach.ifPresent(r -> within(sent, r));
+        if (fact instanceof Fact.TrialOpened opened) {
+            protocol.test(opened.test()).orElseThrow(() -> unknown(sent, "test", opened.test()));
+            opened.retest().ifPresent(r -> protocol.retest(r.retest()).orElseThrow(() -> unknown(sent, "retest", r.retest())));
+        } else if (fact instanceof Fact.Marked mark) {
+            Criterion criterion = criterion(sent, mark.trial(), mark.criterion());
+            needsSide(sent, criterion, mark.side().isPresent(), mark.grade() != Grade.NONE);
+            if (mark.variant().isPresent() && criterion.variants().stream().noneMatch(v -> v.id().equals(mark.variant().get()))) {
+                throw unknown(sent, "variant", mark.variant().get());
+            }
+        } else if (fact instanceof Fact.CouldNotTell unclear) {
+            needsSide(sent, criterion(sent, unclear.trial(), unclear.criterion()), unclear.side().isPresent(), false);
+        } else if (fact instanceof Fact.Measured value) {
+            measured(sent, value, criterion(sent, value.trial(), value.criterion()));
+        } else if (fact instanceof Fact.ViewClosed view && (view.repetitions() < 1 || view.repetitions() > 20)) {
+            throw impossible(sent, "repetitions", "says " + view.repetitions() + " repetitions; 1 to 20 are possible.");
+        } else if (fact instanceof Fact.LegMeasured leg && !(leg.centimetres() >= SHORTEST_LEG && leg.centimetres() <= LONGEST_LEG)) {
+            throw impossible(sent, "centimetres", "says a leg of " + leg.centimetres() + " cm; 30 to 140 are possible.");
+        } else if (fact instanceof Fact.TrialFlagged flag && flag.words().filter(w -> w.length() > 200).isPresent()) {
+            throw impossible(sent, "words", "carries more than 200 characters of cue.");
+        } else if (fact instanceof Fact.Withdrawn && sent.supersedes().isEmpty()) {
+            throw Problem.invalid("nothing-withdrawn", "Fact " + sent.id() + " takes something back but does not say what.", "supersedes");
+        }
+    }
+
+    private static void measured(Facts.FactSent sent, Fact.Measured value, Criterion criterion) {
+        needsSide(sent, criterion, value.side().isPresent(), false);
+        if (!criterion.measures(value.measure())) {
+            throw unknown(sent, "measure", value.measure());
+        }
+        boolean byHand = criterion.gauge().flatMap(g -> g.part(value.measure())).isPresent();
+        boolean possible = !byHand || criterion.gauge().orElseThrow().possible(value.value());
+        if (!Double.isFinite(value.value()) || !possible || !(value.confidence() >= 0 && value.confidence() <= 1)) {
+            throw impossible(sent, "value", "carries a value or confidence that cannot be.");
+        }
+        if (byHand && value.ending().filter(e -> criterion.gauge().orElseThrow().ending(e).isEmpty()).isPresent()) {
+            throw unknown(sent, "ending", value.ending().get());
+        }
+    }
+
+    /** A helper writes at their own station, takes back only what they wrote, and may always stop for pain. */
+    private void within(Facts.FactSent sent, Reach reach) {
+        Fact fact = sent.fact();
+        boolean allowed;
+        if (fact instanceof Fact.PainReported || fact instanceof Fact.Attended) {
+            allowed = true;
+        } else if (fact instanceof Fact.Asked) {
+            allowed = reach.checkIn();
+        } else if (fact instanceof Fact.LegMeasured) {
+            allowed = reach.legs();
+        } else if (fact instanceof Fact.TrialOpened opened) {
+            allowed = reach.tests().contains(opened.test());
+        } else if (fact instanceof Fact.Withdrawn) {
+            allowed = true;
+        } else {
+            allowed = fact.ofTrial().map(tests::get).filter(reach.tests()::contains).isPresent();
+        }
+        boolean own = sent.supersedes().map(id -> authors.apply(Set.of(id)).getOrDefault(id, reach.account()).equals(reach.account())).orElse(true);
+        if (!allowed || !own) {
+            throw new Problem(HttpStatus.FORBIDDEN, "outside-pass", "Fact " + sent.id() + " lies outside the station of this pass.").with("fact", sent.id());
+        }
+    }
+
+    /** The criterion of the trial's test; of a trial that is not known yet, any test's. */
+    private Criterion criterion(Facts.FactSent sent, UUID trial, String id) {
+        List<TestDefinition> asked = Optional.ofNullable(tests.get(trial)).flatMap(protocol::test).map(List::of).orElse(protocol.tests());
+        return asked.stream().map(t -> t.criterion(id)).flatMap(Optional::stream).findFirst().orElseThrow(() -> unknown(sent, "criterion", id));
+    }
+
+    private static void needsSide(Facts.FactSent sent, Criterion criterion, boolean hasSide, boolean faulty) {
+        boolean needs = criterion.extent() == Extent.SIDED || criterion.extent() == Extent.DIRECTED && faulty;
+        if (needs && !hasSide || criterion.extent() == Extent.WHOLE && hasSide) {
+            throw Problem.invalid("side-mismatch", "Fact " + sent.id() + ": “" + criterion.id() + "” "
+                    + (needs ? "needs a side." : "has no sides."), "side");
+        }
+    }
+
+    private static Problem impossible(Facts.FactSent sent, String field, String says) {
+        return Problem.invalid("impossible-value", "Fact " + sent.id() + " " + says, field);
+    }
+
+    private static Problem unknown(Facts.FactSent sent, String what, String id) {
+        return Problem.invalid("unknown-" + what, "Fact " + sent.id() + " names the " + what + " “" + id + "”, which the protocol does not know.", what);
+    }
+}

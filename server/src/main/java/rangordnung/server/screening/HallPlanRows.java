@@ -1,0 +1,12 @@
+package rangordnung.server.screening;
+
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.repository.Repository;
+
+interface HallPlanRows extends Repository<HallPlanRow, UUID> {
+
+    HallPlanRow save(HallPlanRow row);
+
+    Optional<HallPlanRow> findById(UUID screening);
+}

@@ -1,0 +1,74 @@
+package rangordnung.server.screening;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.time.LocalTime;
+import java.util.List;
+import java.util.Optional;
+import rangordnung.core.plan.HallPlan;
+import rangordnung.core.protocol.Criterion;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.TestDefinition;
+
+/**
+ * The hall of a screening: its stations and what the timetable is made from.
+ *
+ * @param start when the first athlete starts, in the hall's local time
+ */
+public record HallSetup(
+        @NotEmpty @Size(max = HallPlan.MOST_STATIONS) List<@Valid StationSetup> stations,
+        int raters,
+        int walkingSeconds,
+        int setUpSeconds,
+        int lessonSeconds,
+        @NotNull List<HallPlan.Order> orders,
+        Optional<LocalTime> start) {
+
+    /**
+     * A place in the hall where some tests are done.
+     *
+     * @param tests   in order
+     * @param checkIn whether athletes are checked in and asked here
+     * @param seconds one athlete takes
+     */
+    public record StationSetup(
+            @NotBlank @Pattern(regexp = "[a-z][a-z0-9-]{0,59}") String id,
+            @NotBlank @Size(max = 60) String name,
+            @NotNull List<String> tests,
+            boolean checkIn,
+            int places,
+            int seconds) {}
+
+    /** Seconds a trial of legs together, of each leg, and a measured test take to begin with (house convention). */
+    private static final int TOGETHER = 75;
+    private static final int EACH = 100;
+    private static final int MEASURED = 90;
+
+    /** One station a test, one rater each (house convention). */
+    static HallSetup usual(Protocol protocol) {
+        List<StationSetup> stations = protocol.tests().stream()
+                .filter(t -> t.role() != TestDefinition.Role.RETEST)
+                .map(t -> new StationSetup(t.id(), t.name().en(), List.of(t.id()), false, 1, seconds(t)))
+                .toList();
+        return new HallSetup(stations, stations.size(), 15, 300, 2700, List.of(), Optional.empty());
+    }
+
+    private static int seconds(TestDefinition test) {
+        boolean measured = test.criteria().stream().map(Criterion::gauge).anyMatch(Optional::isPresent);
+        return measured ? MEASURED : test.legs() == TestDefinition.Legs.EACH ? EACH : TOGETHER;
+    }
+
+    public Optional<StationSetup> station(String id) {
+        return stations.stream().filter(s -> s.id().equals(id)).findFirst();
+    }
+
+    /** What the timetable is made for. */
+    public HallPlan plan(int athletes) {
+        return new HallPlan(athletes, stations.stream().map(s -> new HallPlan.Station(s.id(), s.places(), s.seconds())).toList(),
+                raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+    }
+}

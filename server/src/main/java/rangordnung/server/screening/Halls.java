@@ -1,0 +1,66 @@
+package rangordnung.server.screening;
+
+import java.util.HashSet;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.protocols.Protocols;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The hall of each screening: what the lead has set up, else one station a test. */
+@Service
+@Transactional
+public class Halls {
+
+    private final HallPlanRows rows;
+    private final Screenings screenings;
+    private final Protocols protocols;
+    private final JsonMapper json;
+
+    Halls(HallPlanRows rows, Screenings screenings, Protocols protocols, JsonMapper json) {
+        this.rows = rows;
+        this.screenings = screenings;
+        this.protocols = protocols;
+        this.json = json;
+    }
+
+    @Transactional(readOnly = true)
+    public HallSetup of(UUID screening) {
+        return of(screenings.visible(screening));
+    }
+
+    HallSetup of(Screenings.ScreeningView screening) {
+        return rows.findById(screening.id()).map(r -> json.readValue(r.body(), HallSetup.class))
+                .orElseGet(() -> HallSetup.usual(protocols.get(screening.protocol(), screening.protocolVersion())));
+    }
+
+    /** Keeps a hall; each test of the screening stands at one station at most. */
+    public HallSetup change(UUID screening, HallSetup setup) {
+        Screenings.ScreeningView view = screenings.visible(screening);
+        Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
+        Set<String> known = protocol.tests().stream().map(TestDefinition::id).collect(Collectors.toSet());
+        Set<String> placed = new HashSet<>();
+        for (HallSetup.StationSetup station : setup.stations()) {
+            for (String test : station.tests()) {
+                if (!known.contains(test)) {
+                    throw Problem.invalid("unknown-test", "Station “" + station.name() + "” names the test “" + test + "”, which the protocol does not have.", "stations");
+                }
+                if (!placed.add(test)) {
+                    throw Problem.invalid("test-twice", "The test “" + test + "” stands at two stations. Leave it at one.", "stations");
+                }
+            }
+            if (station.tests().isEmpty() && !station.checkIn()) {
+                throw Problem.invalid("station-empty", "Station “" + station.name() + "” has nothing to do. Give it a test or the check-in.", "stations");
+            }
+        }
+        setup.plan(1);
+        String body = json.writeValueAsString(setup);
+        rows.findById(screening).ifPresentOrElse(r -> r.become(body), () -> rows.save(new HallPlanRow(screening, body)));
+        return setup;
+    }
+}

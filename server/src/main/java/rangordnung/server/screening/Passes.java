@@ -1,0 +1,114 @@
+package rangordnung.server.screening;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Signed;
+import rangordnung.server.platform.Squares;
+import rangordnung.server.platform.Tenancy;
+
+/** Short-lived passes for helpers. A code opens one station, on one phone; the lead can take it back at once. */
+@Service
+class Passes {
+
+    /** How long a pass opens at most and as a rule (house convention). */
+    private static final Duration LONGEST = Duration.ofHours(12);
+
+    private final StationPassRows rows;
+    private final Screenings screenings;
+    private final Halls halls;
+    private final Accounts accounts;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+
+    Passes(StationPassRows rows, Screenings screenings, Halls halls, Accounts accounts, TransactionTemplate transaction, Clock clock) {
+        this.rows = rows;
+        this.screenings = screenings;
+        this.halls = halls;
+        this.accounts = accounts;
+        this.transaction = transaction;
+        this.clock = clock;
+    }
+
+    /** A pass as the lead sees it. */
+    record PassView(UUID id, String station, String helper, Instant expiresAt, boolean taken, boolean opens) {}
+
+    /**
+     * A new pass with what nobody sees again.
+     *
+     * @param address what the helper's phone opens
+     * @param code    the address as a picture of squares: rows of 0 and 1
+     */
+    record NewPass(PassView pass, String address, List<String> code) {}
+
+    List<PassView> of(UUID screening) {
+        screenings.visible(screening);
+        return transaction.execute(t -> rows.findByScreeningOrderByCreatedAtDesc(screening).stream().map(this::view).toList());
+    }
+
+    /** Makes a pass; {@code origin} is where the phone reaches this server. */
+    NewPass make(UUID screening, String station, String helper, int minutes, String origin) {
+        halls.of(screening).station(station).orElseThrow(() -> Problem.notFound("station in this hall"));
+        Duration lasting = Duration.ofMinutes(minutes);
+        if (minutes < 5 || lasting.compareTo(LONGEST) > 0) {
+            throw Problem.invalid("pass-length", "A pass lasts from 5 minutes to 12 hours.", "minutes");
+        }
+        byte[] secret = new byte[24];
+        random.nextBytes(secret);
+        String code = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
+        Instant now = clock.instant();
+        StationPass pass = new StationPass(UUID.randomUUID(), screening, station, helper.strip(), hash(code), Signed.required().account(), now, now.plus(lasting));
+        transaction.executeWithoutResult(t -> rows.save(pass));
+        String address = origin + "/#/join/" + code;
+        return new NewPass(view(pass), address, Squares.of(address));
+    }
+
+    void revoke(UUID screening, UUID id) {
+        screenings.visible(screening);
+        transaction.executeWithoutResult(t -> rows.findById(id).filter(p -> p.screening().equals(screening))
+                .orElseThrow(() -> Problem.notFound("pass")).revoke(clock.instant()));
+    }
+
+    /** Opens the station of a code. The first phone takes the pass; it opens no second one. */
+    Signed join(String code) {
+        StationPass pass = Tenancy.acrossAll(() -> transaction.execute(t -> rows.findByCodeHash(hash(code))))
+                .filter(p -> p.opens(clock.instant()))
+                .orElseThrow(() -> new Problem(HttpStatus.FORBIDDEN, "pass-closed", "This code opens nothing any more. Ask the lead for a new one."));
+        return Tenancy.as(pass.organisation(), () -> transaction.execute(t -> {
+            StationPass mine = rows.findAndLockById(pass.id()).orElseThrow();
+            if (mine.account().isPresent()) {
+                throw new Problem(HttpStatus.CONFLICT, "pass-taken", "Another phone has used this code already. Ask the lead for a new one.");
+            }
+            UUID account = accounts.addHelper(mine.helper());
+            mine.taken(account);
+            return new Signed(account, mine.organisation(), "helper", mine.helper(), Signed.Role.HELPER,
+                    new Signed.Pass(mine.id(), mine.screening(), mine.station()));
+        }));
+    }
+
+    private PassView view(StationPass pass) {
+        return new PassView(pass.id(), pass.station(), pass.helper(), pass.expiresAt(), pass.account().isPresent(), pass.opens(clock.instant()));
+    }
+
+    private static String hash(String code) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(code.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

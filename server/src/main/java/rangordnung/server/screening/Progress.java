@@ -1,0 +1,77 @@
+package rangordnung.server.screening;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import rangordnung.core.body.Side;
+import rangordnung.core.judgement.Attendance;
+import rangordnung.core.judgement.Entry;
+import rangordnung.core.judgement.Fact;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.protocol.View;
+import rangordnung.core.safety.Clearance;
+import rangordnung.core.safety.StopRules;
+
+/** How far an athlete is, at one station or in the hall. */
+public final class Progress {
+
+    private Progress() {}
+
+    /** Where an athlete is in a queue. */
+    public enum State { WAITING, STARTED, DONE, STOPPED, ABSENT, EXCUSED }
+
+    /**
+     * The state by what stands in the book.
+     *
+     * @param tests   what is to be done
+     * @param checkIn whether checking in is to be done
+     */
+    public static State of(Protocol protocol, List<TestDefinition> tests, Clearance clearance, List<Entry> book, boolean checkIn) {
+        List<Entry> standing = Entry.standing(book);
+        boolean stopped = standing.stream().anyMatch(e -> e.fact() instanceof Fact.PainReported pain
+                && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP);
+        if (stopped) {
+            return State.STOPPED;
+        }
+        Optional<Attendance> attendance = attendance(standing);
+        if (attendance.filter(a -> a == Attendance.ABSENT).isPresent()) {
+            return State.ABSENT;
+        }
+        if (clearance == Clearance.NOT_CLEARED || attendance.filter(a -> a != Attendance.PRESENT).isPresent()) {
+            return State.EXCUSED;
+        }
+        boolean checkedIn = !checkIn || attendance.isPresent();
+        if (checkedIn && tests.stream().allMatch(t -> done(t, standing))) {
+            return State.DONE;
+        }
+        Set<String> ids = tests.stream().map(TestDefinition::id).collect(Collectors.toSet());
+        return standing.stream().anyMatch(e -> e.fact() instanceof Fact.TrialOpened opened && ids.contains(opened.test())) ? State.STARTED : State.WAITING;
+    }
+
+    /** The last thing that was said at check-in. */
+    public static Optional<Attendance> attendance(List<Entry> standing) {
+        return standing.stream()
+                .filter(e -> e.fact() instanceof Fact.Attended)
+                .map(e -> ((Fact.Attended) e.fact()).attendance())
+                .reduce((a, b) -> b);
+    }
+
+    /** A test is done once one baseline trial of it was seen from every required view, of each leg where legs take turns. */
+    private static boolean done(TestDefinition test, List<Entry> standing) {
+        List<Optional<Side>> sides = test.legs() == TestDefinition.Legs.EACH
+                ? List.of(Optional.of(Side.LEFT), Optional.of(Side.RIGHT))
+                : List.of(Optional.empty());
+        return standing.stream()
+                .filter(e -> e.fact() instanceof Fact.TrialOpened opened && opened.test().equals(test.id()) && opened.retest().isEmpty())
+                .map(e -> ((Fact.TrialOpened) e.fact()).trial())
+                .anyMatch(trial -> test.requiredViews().stream().allMatch(view -> sides.stream().allMatch(side -> closed(standing, trial, view, side))));
+    }
+
+    private static boolean closed(List<Entry> standing, UUID trial, View view, Optional<Side> side) {
+        return standing.stream().anyMatch(e -> e.fact() instanceof Fact.ViewClosed closed && closed.trial().equals(trial) && closed.view() == view
+                && (closed.side().isEmpty() || side.isEmpty() || closed.side().equals(side)));
+    }
+}

@@ -1,0 +1,78 @@
+package rangordnung.server.screening;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.judgement.Entry;
+import rangordnung.core.judgement.Fact;
+import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Signed;
+
+/** What the lead has settled between two raters. The marks of both stay. */
+@Service
+@Transactional
+public class Settlements {
+
+    private final SettlementRows rows;
+    private final Screenings screenings;
+    private final Facts facts;
+    private final Accounts accounts;
+    private final Clock clock;
+
+    Settlements(SettlementRows rows, Screenings screenings, Facts facts, Accounts accounts, Clock clock) {
+        this.rows = rows;
+        this.screenings = screenings;
+        this.facts = facts;
+        this.accounts = accounts;
+        this.clock = clock;
+    }
+
+    /** @param id made by the client; sending it twice changes nothing */
+    public record NewSettlement(UUID id, UUID athlete, String test, UUID trial, String reason) {}
+
+    /** A settlement as shown. */
+    public record SettlementView(UUID athlete, String test, UUID trial, String reason, String author, Instant at) {}
+
+    /** By athlete and test, the trial that counts. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Map<String, UUID>> of(UUID screening) {
+        Map<UUID, Map<String, UUID>> settled = new HashMap<>();
+        rows.findByScreeningOrderBySequence(screening)
+                .forEach(s -> settled.computeIfAbsent(s.athlete(), a -> new HashMap<>()).put(s.test(), s.trial()));
+        return settled;
+    }
+
+    /** The last settlement of each athlete and test, with its reason. */
+    @Transactional(readOnly = true)
+    public List<SettlementView> views(UUID screening) {
+        screenings.visible(screening);
+        Map<UUID, String> names = accounts.names();
+        Map<String, SettlementView> last = new HashMap<>();
+        rows.findByScreeningOrderBySequence(screening).forEach(s -> last.put(s.athlete() + s.test(),
+                new SettlementView(s.athlete(), s.test(), s.trial(), s.reason(), names.getOrDefault(s.author(), "?"), s.at())));
+        return List.copyOf(last.values());
+    }
+
+    /** Records which of an athlete's trials of a test counts. */
+    public void settle(UUID screening, NewSettlement settlement) {
+        screenings.visible(screening);
+        if (settlement.reason().isBlank()) {
+            throw Problem.invalid("reason-missing", "Say why: a decision is kept with its reason.", "reason");
+        }
+        boolean there = facts.book(screening, settlement.athlete()).stream().map(Entry::fact)
+                .anyMatch(f -> f instanceof Fact.TrialOpened opened && opened.trial().equals(settlement.trial()) && opened.test().equals(settlement.test()));
+        if (!there) {
+            throw Problem.notFound("trial of this athlete");
+        }
+        if (!rows.existsById(settlement.id())) {
+            rows.save(new Settlement(settlement.id(), screening, settlement.athlete(), settlement.test(), settlement.trial(),
+                    settlement.reason().strip(), Signed.required().account(), clock.instant()));
+        }
+    }
+}
