@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch';
+import { timed } from './clock.svelte';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -28,7 +29,7 @@ const token: Middleware = {
 };
 
 export const api = createClient<paths>({ baseUrl: location.origin, fetch: (request) => fetch(request) });
-api.use(token);
+api.use(token, timed);
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 

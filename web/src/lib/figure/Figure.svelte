@@ -1,19 +1,23 @@
 <script lang="ts">
   import { m } from '../paraglide/messages';
   import { cellWord, sideWord, viewWord, type Cell, type View } from '../words/judgement';
-  import { SPOTS, type Spot } from './spots';
+  import { spotsOf, type Pattern, type Spot } from './spots';
 
   interface Props {
     view: View;
+    /** What the person does. */
+    pattern?: Pattern;
     /** What a spot shows; null where the criterion is not part of the test. */
     cell: (spot: Spot) => Cell | null;
     name: (criterion: string) => string;
     tap?: (spot: Spot) => void;
   }
-  let { view, cell, name, tap }: Props = $props();
+  let { view, pattern = 'SQUAT', cell, name, tap }: Props = $props();
 
   const spots = $derived(
-    SPOTS[view].map((spot) => ({ spot, cell: cell(spot) })).filter((s) => s.cell !== null),
+    spotsOf(view, pattern)
+      .map((spot) => ({ spot, cell: cell(spot) }))
+      .filter((s) => s.cell !== null),
   );
   const strokes = (c: Cell) => ({ SLIGHT: 1, MARKED: 2, SEVERE: 3 })[c as string] ?? 0;
   const label = (spot: Spot, c: Cell) =>
@@ -42,7 +46,25 @@
 >
   <path class="floor" d="M8 316H232" />
   <g class="body">
-    {#if view === 'SIDE'}
+    {#if pattern === 'BALANCE'}
+      <circle cx="120" cy="52" r="19" />
+      <path d="M92 92h56l-6 74H98z" />
+      <path d="M92 92 78 138l22 22M148 92l14 46-22 22" />
+      <path d="M110 170v136M132 168l22 52-20 44" />
+      <path d="M102 312h26l-18-16zM134 264l22 10" />
+    {:else if pattern === 'LUNGE' && view === 'SIDE'}
+      <circle cx="122" cy="52" r="19" />
+      <path d="M112 84 106 168" />
+      <path d="M106 168 182 190 172 290M106 168 84 262 28 282" />
+      <path d="M110 96 138 128l-26 18" />
+      <path d="M172 290l-12 22h54l-22-14zM28 282l-6 28 20-4" />
+    {:else if pattern === 'LUNGE'}
+      <circle cx="120" cy="52" r="19" />
+      <path d="M92 92h56l-6 74H98z" />
+      <path d="M92 92 74 138l24 18M148 92l18 46-24 18" />
+      <path d="M102 170 84 226 92 292M138 170l18 56-8 66" />
+      <path d="M92 292 74 312h30l-4-22zM148 292l18 20h-30l4-22z" />
+    {:else if view === 'SIDE'}
       <circle cx="134" cy="92" r="19" />
       <path d="M112 126 66 204 142 226 104 288" />
       <path d="M112 126 176 34" />
@@ -65,7 +87,7 @@
         class="arrow"
         d="M46 172h-2m-36 0l8-6m-8 6l8 6M194 172h2m36 0l-8-6m8 6l-8 6"
       />{/if}
-  {:else if tap}
+  {:else if tap && pattern === 'SQUAT'}
     <text class="letter small" x="46" y="328">{m.letter_left()}</text>
     <text class="letter small" x="94" y="328">{m.letter_right()}</text>
   {/if}

@@ -25,6 +25,8 @@
         return m.reason_not_cleared();
       case 'refer':
         return m.reason_refer();
+      case 'loadHistory':
+        return m.reason_load_history();
       case 'noFault':
         return m.reason_no_fault();
       case 'firstInOrder':

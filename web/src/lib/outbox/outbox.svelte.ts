@@ -3,10 +3,14 @@ import { api, ask, Problem, session, type Schemas } from '../api/client';
 
 export type FactSent = Schemas['FactsFactSent'];
 
+export type Under = Schemas['FactsUnder'];
+
 /** A fact that has not been confirmed by the server yet. */
 export interface Waiting {
   key: number;
   screening: string;
+  /** The protocol version that the device worked with. */
+  under?: Under;
   fact: FactSent;
   refused?: { code: string; sentence: string };
 }
@@ -76,8 +80,8 @@ export class Outbox {
     return () => this.#listeners.delete(listener);
   }
 
-  put(screening: string, ...facts: FactSent[]): void {
-    const added = facts.map((fact) => ({ key: this.#next++, screening, fact }));
+  put(screening: string, facts: FactSent[], under: Under): void {
+    const added = facts.map((fact) => ({ key: this.#next++, screening, under, fact }));
     this.waiting.push(...added);
     void this.#keep(added).then(() => this.#deliver());
   }
@@ -141,7 +145,9 @@ export class Outbox {
         const first = this.waiting.find((w) => !w.refused);
         if (!first) break;
         const batch = this.waiting
-          .filter((w) => !w.refused && w.screening === first.screening)
+          .filter(
+            (w) => !w.refused && w.screening === first.screening && same(w.under, first.under),
+          )
           .slice(0, MOST_AT_ONCE);
         if (!(await this.#send(batch))) return;
       }
@@ -158,7 +164,10 @@ export class Outbox {
       await ask(
         api.POST('/api/screenings/{id}/facts', {
           params: { path: { id: screening } },
-          body: { facts: batch.map((w) => w.fact) },
+          body: {
+            facts: batch.map((w) => w.fact),
+            ...(batch[0]?.under && { under: batch[0].under }),
+          },
         }),
       );
     } catch (error) {
@@ -202,6 +211,10 @@ export class Outbox {
     clearTimeout(this.#timer);
     this.#timer = setTimeout(() => void this.#deliver(), pause);
   }
+}
+
+function same(one: Under | undefined, other: Under | undefined): boolean {
+  return one?.protocol === other?.protocol && one?.version === other?.version;
 }
 
 export const outbox = new Outbox();

@@ -41,13 +41,14 @@ afterEach(async () => {
   await Promise.all(open.map((outbox) => outbox.stop()));
   open = [];
 });
+const UNDER = { protocol: 'p', version: 1 };
 const empty = (outbox: Outbox) =>
   vi.waitFor(() => expect(outbox.waiting).toEqual([]), { timeout: 4000 });
 
 describe('outbox', () => {
   it('shows a fact at once and forgets it once the server has it', async () => {
     const outbox = box();
-    outbox.put('s', fact('1'));
+    outbox.put('s', [fact('1')], UNDER);
     expect(outbox.of('s').map((f) => f.id)).toEqual(['1']);
     await empty(outbox);
     expect(sent).toEqual([['1']]);
@@ -56,9 +57,9 @@ describe('outbox', () => {
   it('keeps order and tries again after a lost network', async () => {
     replies = [down, down];
     const outbox = box();
-    outbox.put('s', fact('1'));
+    outbox.put('s', [fact('1')], UNDER);
     await vi.waitFor(() => expect(outbox.state).toBe('offline'));
-    outbox.put('s', fact('2'), fact('3'));
+    outbox.put('s', [fact('2'), fact('3')], UNDER);
     await empty(outbox);
     expect(sent.at(-1)).toEqual(['1', '2', '3']);
     expect(outbox.state).toBe('ok');
@@ -67,7 +68,7 @@ describe('outbox', () => {
   it('survives a reload', async () => {
     replies = [down, down, down];
     const before = box('kept');
-    before.put('s', fact('1'), fact('2'));
+    before.put('s', [fact('1'), fact('2')], UNDER);
     await vi.waitFor(() => expect(before.state).toBe('offline'));
     await before.stop();
     replies = [];
@@ -79,7 +80,7 @@ describe('outbox', () => {
   it('lets one bad fact hold nobody up and shows it until the rater decides', async () => {
     replies = [refuse, ok, refuse, ok];
     const outbox = box();
-    outbox.put('s', fact('1'), fact('bad'), fact('3'));
+    outbox.put('s', [fact('1'), fact('bad'), fact('3')], UNDER);
     await vi.waitFor(() => expect(outbox.refused.map((w) => w.fact.id)).toEqual(['bad']));
     await vi.waitFor(() => expect(outbox.pending).toBe(0));
     expect(outbox.refused[0]?.refused?.sentence).toBe('Not in this roster.');
@@ -90,7 +91,7 @@ describe('outbox', () => {
   it('waits for a sign-in and loses nothing', async () => {
     replies = [signedOut];
     const outbox = box();
-    outbox.put('s', fact('1'));
+    outbox.put('s', [fact('1')], UNDER);
     await vi.waitFor(() => expect(outbox.state).toBe('signed-out'));
     expect(outbox.pending).toBe(1);
     outbox.nudge();

@@ -45,6 +45,8 @@ export const reasonWord: Record<Schemas['FindingNotAssessable']['reason'], () =>
   LOW_CONFIDENCE: m.unclear_low_confidence,
   RATER_COULD_NOT_TELL: m.unclear_rater,
   PARTIAL_ON_PURPOSE: m.unclear_on_purpose,
+  PARTS_MISSING: m.unclear_parts,
+  LEG_LENGTH_MISSING: m.unclear_leg,
 };
 
 export const ruleWord: Record<Schemas['Origin']['rule'], () => string> = {
@@ -59,6 +61,8 @@ export const ruleWord: Record<Schemas['Origin']['rule'], () => string> = {
   CONFIDENCE_TOO_LOW: m.rule_confidence,
   RATER_COULD_NOT_TELL: m.rule_rater,
   PARTIAL_ON_PURPOSE: m.rule_on_purpose,
+  PARTS_MISSING: m.rule_parts,
+  LEG_LENGTH_MISSING: m.rule_leg,
   PAIN_STOPS: m.rule_pain,
   CHECK_IN: m.rule_check_in,
   NO_TRIAL: m.rule_no_trial,
@@ -85,15 +89,45 @@ export const verdictWord: Record<Schemas['Change']['verdict'], () => string> = {
   WITHIN_NOISE: m.change_within_noise,
 };
 
-export const linkWord: Record<Schemas['ProposalPlaced']['link'], () => string> = {
+export const linkWord: Record<Schemas['LinkReportRankedLink']['link'], () => string> = {
   PAIN: m.link_pain,
+  LOAD_HISTORY: m.link_load_history,
   FOOT: m.link_foot,
-  ANKLE_OR_PROPORTIONS: m.link_ankle,
-  HIP_ABDUCTORS_OR_COORDINATION: m.link_hip,
+  ANKLE: m.link_ankle,
+  PROPORTIONS: m.link_proportions,
+  ABDUCTORS: m.link_abductors,
+  COORDINATION: m.link_coordination,
   ASYMMETRY: m.link_asymmetry,
-  HIP_ROOM_OR_STRENGTH: m.link_room,
-  TRUNK_CONTROL: m.link_trunk,
-  NONE_SEEN: m.link_none,
+  HIP_ROOM: m.link_room,
+  TRUNK: m.link_trunk,
+  STRENGTH_OR_FEAR: m.link_strength,
+};
+
+export const armsWord: Record<Schemas['Conditions']['arms'], () => string> = {
+  AS_IN_TEST: m.arms_as_in_test,
+  OVERHEAD: m.arms_overhead,
+  FORWARD: m.arms_forward,
+  WAIST: m.arms_waist,
+  CROSSED: m.arms_crossed,
+  HANGING: m.arms_hanging,
+  RUNNING: m.arms_running,
+  LOAD: m.arms_load,
+};
+
+export const aidWord: Record<Schemas['ConditionsAid']['kind'], () => string> = {
+  HEEL_PLATE: m.aid_heel_plate,
+  HEELED_SHOE: m.aid_heeled_shoe,
+  INNER_HEEL_WEDGE: m.aid_inner_heel,
+  INNER_FOREFOOT_WEDGE: m.aid_inner_forefoot,
+  HANDHOLD: m.aid_handhold,
+  CHAIR: m.aid_chair,
+  LIGHT_BAND: m.aid_band,
+  TARGET: m.aid_target,
+  BAND_INTO_SHIFT: m.aid_into_shift,
+  PLATE_UNDER_FOOT: m.aid_plate_foot,
+  FRONT_FOOT_BOX: m.aid_front_box,
+  REAR_FOOT_BOX: m.aid_rear_box,
+  FOAM: m.aid_foam,
 };
 
 export const regionWord: Record<Schemas['PainReport']['region'], () => string> = {

@@ -135,7 +135,12 @@
               <div class="mt-3 grid max-w-xl grid-cols-2 gap-4">
                 {#each definition?.requiredViews ?? [] as view (view)}
                   <div class="h-56">
-                    <Figure {view} cell={spotCell(test)} name={data.names.criterion} />
+                    <Figure
+                      {view}
+                      pattern={definition?.pattern ?? 'SQUAT'}
+                      cell={spotCell(test)}
+                      name={data.names.criterion}
+                    />
                   </div>
                 {/each}
               </div>

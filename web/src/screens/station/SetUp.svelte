@@ -1,6 +1,7 @@
 <script lang="ts">
   import { m } from '../../lib/paraglide/messages';
   import { say } from '../../lib/words/words';
+  import ConditionsForm from './ConditionsForm.svelte';
   import type { Desk } from './desk.svelte';
 
   let { desk }: { desk: Desk } = $props();
@@ -25,19 +26,20 @@
     <input
       type="checkbox"
       class="checkbox"
-      bind:checked={desk.archAssisted}
-      onchange={() => desk.conditionsChanged()}
+      checked={desk.conditions.archAssisted}
+      onchange={(e) => desk.change({ archAssisted: e.currentTarget.checked })}
     />{m.arch_assisted()}
   </label>
   <label class="flex min-h-11 items-center gap-2">
     <input
       type="checkbox"
       class="checkbox"
-      bind:checked={desk.shoes}
-      onchange={() => desk.conditionsChanged()}
+      checked={desk.conditions.shoes}
+      onchange={(e) => desk.change({ shoes: e.currentTarget.checked })}
     />{m.shoes_on()}
   </label>
 </div>
+<ConditionsForm {desk} />
 <h2 class="mt-4 text-xl">{m.allowed_words()}</h2>
 <ul class="mt-2 grid gap-1 text-lg">
   {#each desk.test.allowedWords as words, i (i)}<li>“{say(words)}”</li>{/each}

@@ -1,19 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import { PROTOCOL, station } from '../../../tests/protocol';
+import { PROTOCOL, STANDARD, station } from '../../../tests/protocol';
 import type { FactSent } from '../../lib/outbox/outbox.svelte';
-import { markAt, place, read, state, stops } from './book';
+import { complete, markAt, place, read, state, stops, valueAt, type Known } from './book';
 
 const test = PROTOCOL.tests[0]!;
 const criterion = (id: string) => test.criteria.find((c) => c.id === id)!;
 
 /** A book written in order; each entry is a fact, or a pair of the fact it supersedes and the new one. */
-function book(...entries: (FactSent['fact'] | [number, FactSent['fact']])[]): FactSent[] {
+function book(...entries: (FactSent['fact'] | [number, FactSent['fact']])[]): Known[] {
   return entries.map((entry, i) => {
     const [supersedes, fact] = Array.isArray(entry) ? entry : [null, entry];
     return {
       id: `f${i}`,
       athlete: 'a',
       at: '2026-11-09T08:00:00Z',
+      author: 'me',
       fact,
       ...(supersedes !== null && { supersedes: `f${supersedes}` }),
     };
@@ -24,7 +25,7 @@ const opened = (trial = 't'): FactSent['fact'] => ({
   kind: 'trialOpened',
   trial,
   test: 'overhead-squat',
-  conditions: { aids: [], shoes: false, archAssisted: false, oneSideTreated: false },
+  conditions: STANDARD,
 });
 const arch = (grade: 'NONE' | 'SLIGHT' | 'SEVERE'): FactSent['fact'] => ({
   kind: 'marked',
@@ -44,7 +45,7 @@ const withdrawn: FactSent['fact'] = { kind: 'withdrawn' };
 describe('the book of a trial', () => {
   const left = place(criterion('arch'), 'LEFT');
 
-  it.each<[string, FactSent[], string | null]>([
+  it.each<[string, Known[], string | null]>([
     ['a mark stands', book(opened(), arch('SLIGHT')), 'SLIGHT'],
     [
       'a correction stands in its place',
@@ -86,7 +87,7 @@ describe('the book of a trial', () => {
     expect(markAt(trial, place(criterion('drift'), 'LEFT')).side).toBe('RIGHT');
   });
 
-  it.each<[string, FactSent[], string]>([
+  it.each<[string, Known[], string]>([
     ['nothing written', book(), 'WAITING'],
     ['a trial begun', book(opened()), 'STARTED'],
     ['one view seen', book(opened(), closed('FRONT')), 'STARTED'],
@@ -104,13 +105,13 @@ describe('the book of a trial', () => {
       'WAITING',
     ],
   ])('puts an athlete where they are in the queue: %s', (_, facts, expected) => {
-    expect(state(test, read(test, facts), false, 'WAITING')).toBe(expected);
+    expect(state([test], [read(test, facts)], false, 'WAITING')).toBe(expected);
   });
 
   it('leaves who may not take part excused, and stops come first', () => {
-    expect(state(test, read(test, []), false, 'EXCUSED')).toBe('EXCUSED');
+    expect(state([test], [read(test, [])], false, 'EXCUSED')).toBe('EXCUSED');
     expect(
-      state(test, read(test, book(opened(), closed('FRONT'), closed('SIDE'))), true, 'DONE'),
+      state([test], [read(test, book(opened(), closed('FRONT'), closed('SIDE')))], true, 'DONE'),
     ).toBe('STOPPED');
   });
 
@@ -123,5 +124,56 @@ describe('the book of a trial', () => {
   ])('pain of %i with %j stops: %s', (intensity, signs, expected) => {
     const report = { region: 'KNEE' as const, intensity, signs: signs as never };
     expect(stops(report, PROTOCOL, station([]).stoppingSigns)).toBe(expected);
+  });
+
+  it('reads a retest apart from the trial it is held against, and a second look apart from the first', () => {
+    const retest: FactSent['fact'] = {
+      kind: 'trialOpened',
+      trial: 'r',
+      test: 'overhead-squat',
+      conditions: STANDARD,
+      retest: { retest: 'heels-up', baseline: 't' },
+    };
+    const facts = book(opened(), arch('SLIGHT'), retest);
+    expect(read(test, facts).id).toBe('t');
+    expect(read(test, facts, { retest: 'heels-up' }).id).toBe('r');
+    expect(read(test, facts, { by: 'me' }).id).toBe('t');
+    expect(read(test, facts, { by: 'another' }).id).toBeNull();
+  });
+
+  it('keeps one value an attempt and forgets what was taken back', () => {
+    const measured = (value: number, repetition: number): FactSent['fact'] => ({
+      kind: 'measured',
+      trial: 't',
+      criterion: 'heels',
+      side: 'LEFT',
+      measure: 'heel-rise',
+      repetition,
+      value,
+      confidence: 1,
+    });
+    const facts = book(opened(), measured(1, 1), [1, measured(2, 1)], measured(5, 2), [
+      3,
+      withdrawn,
+    ]);
+    const trial = read(test, facts);
+    const at = place(criterion('heels'), 'LEFT');
+    expect(valueAt(trial, at, 'heel-rise', 1)?.value).toBe(2);
+    expect(valueAt(trial, at, 'heel-rise', 2)).toBeNull();
+  });
+
+  it('has seen a view once both legs were seen in it', () => {
+    const one = (side: 'LEFT' | 'RIGHT'): FactSent['fact'] =>
+      ({ ...closed('FRONT'), side }) as never;
+    const side = closed('SIDE');
+    expect(complete(test, read(test, book(opened(), one('LEFT'), side)))).toBe(false);
+    expect(complete(test, read(test, book(opened(), one('LEFT'), one('RIGHT'), side)))).toBe(true);
+  });
+
+  it('waits at the door until somebody was checked in', () => {
+    const nothing = read(test, []);
+    const here = read(test, book({ kind: 'attended', attendance: 'PRESENT' }));
+    expect(state([], [nothing], false, 'WAITING', true)).toBe('WAITING');
+    expect(state([], [here], false, 'WAITING', true)).toBe('DONE');
   });
 });

@@ -2,17 +2,33 @@ import type { Schemas } from '../../lib/api/client';
 import type { FactSent } from '../../lib/outbox/outbox.svelte';
 import type { Grade, Side, View } from '../../lib/words/judgement';
 
+/** A fact with whoever wrote it. */
+export type Known = FactSent & { author: string };
+
+type Measured = Extract<FactSent['fact'], { kind: 'measured' }>;
+
+/** Which trial is meant: the plain one of a test, or one in which one thing was changed. */
+export interface Slot {
+  test: string;
+  retest: string | null;
+  /** Only what this account wrote, for a second look that does not know the first. */
+  by: string | null;
+}
+
 /** What a rater has written about one athlete in the trial at hand, read from the facts. Nothing is judged here. */
 export interface Trial {
   id: string | null;
-  opened: FactSent | null;
-  marks: Map<string, FactSent>;
-  closed: Map<View, FactSent>;
-  flags: Map<Schemas['FactTrialFlagged']['flag'], FactSent>;
-  pains: FactSent[];
+  opened: Known | null;
+  marks: Map<string, Known>;
+  values: Map<string, Known>;
+  closed: { view: View; side: Side | undefined; sent: Known }[];
+  flags: Map<Schemas['FactTrialFlagged']['flag'], Known>;
+  pains: Known[];
   attendance: Schemas['FactAttended']['attendance'] | null;
+  asked: Schemas['FactAsked'] | null;
+  legs: Partial<Record<Side, number>>;
   /** Standing facts in order, for taking back the last one. */
-  standing: FactSent[];
+  standing: Known[];
 }
 
 /** A criterion on a side; a directed criterion has one place, whatever its direction. */
@@ -20,8 +36,13 @@ export function place(criterion: Schemas['Criterion'], side: Side | undefined): 
   return criterion.extent === 'SIDED' ? `${criterion.id} ${side}` : criterion.id;
 }
 
+/** One attempt at one part of a criterion. */
+export function attemptAt(at: string, part: string, attempt: number): string {
+  return `${at} ${part} ${attempt}`;
+}
+
 /** Facts that are neither corrected nor taken back; taking a correction back restores what it had corrected. */
-function standing(facts: FactSent[]): FactSent[] {
+export function standing(facts: Known[]): Known[] {
   const takenBack = new Set<string>();
   for (const f of facts.toReversed()) {
     if (f.fact.kind === 'withdrawn' && f.supersedes && !takenBack.has(f.id))
@@ -32,24 +53,30 @@ function standing(facts: FactSent[]): FactSent[] {
   return written.filter((f) => !corrected.has(f.id));
 }
 
-/** Reads the latest trial of a test out of an athlete's facts, oldest first. */
-export function read(test: Schemas['TestDefinition'], facts: FactSent[]): Trial {
+/** Reads the latest trial of a slot out of an athlete's facts, oldest first. */
+export function read(test: Schemas['TestDefinition'], facts: Known[], slot?: Partial<Slot>): Trial {
   const kept = standing(facts);
   const trial: Trial = {
     id: null,
     opened: null,
     marks: new Map(),
-    closed: new Map(),
+    values: new Map(),
+    closed: [],
     flags: new Map(),
     pains: [],
     attendance: null,
+    asked: null,
+    legs: {},
     standing: kept,
   };
   for (const sent of kept) {
-    if (sent.fact.kind === 'trialOpened' && sent.fact.test === test.id)
-      [trial.id, trial.opened] = [sent.fact.trial, sent];
-    if (sent.fact.kind === 'attended') trial.attendance = sent.fact.attendance;
-    if (sent.fact.kind === 'painReported') trial.pains.push(sent);
+    const fact = sent.fact;
+    if (fact.kind === 'trialOpened' && meant(fact, sent.author, test, slot))
+      [trial.id, trial.opened] = [fact.trial, sent];
+    if (fact.kind === 'attended') trial.attendance = fact.attendance;
+    if (fact.kind === 'asked') trial.asked = fact;
+    if (fact.kind === 'legMeasured') trial.legs[fact.side] = fact.centimetres;
+    if (fact.kind === 'painReported') trial.pains.push(sent);
   }
   const criteria = new Map(test.criteria.map((c) => [c.id, c]));
   for (const sent of kept) {
@@ -58,10 +85,31 @@ export function read(test: Schemas['TestDefinition'], facts: FactSent[]): Trial 
     if (fact.kind === 'marked' || fact.kind === 'couldNotTell') {
       const criterion = criteria.get(fact.criterion);
       if (criterion) trial.marks.set(place(criterion, fact.side), sent);
-    } else if (fact.kind === 'viewClosed') trial.closed.set(fact.view, sent);
+    } else if (fact.kind === 'measured') {
+      const criterion = criteria.get(fact.criterion);
+      if (criterion)
+        trial.values.set(
+          attemptAt(place(criterion, fact.side), fact.measure, fact.repetition),
+          sent,
+        );
+    } else if (fact.kind === 'viewClosed')
+      trial.closed.push({ view: fact.view, side: fact.side, sent });
     else if (fact.kind === 'trialFlagged') trial.flags.set(fact.flag, sent);
   }
   return trial;
+}
+
+function meant(
+  fact: Schemas['FactTrialOpened'],
+  author: string,
+  test: Schemas['TestDefinition'],
+  slot: Partial<Slot> | undefined,
+): boolean {
+  return (
+    fact.test === test.id &&
+    (fact.retest?.retest ?? null) === (slot?.retest ?? null) &&
+    (!slot?.by || author === slot.by)
+  );
 }
 
 export interface Mark {
@@ -87,6 +135,23 @@ export function markAt(trial: Trial, at: string): Mark {
   return { grade: null, unclear: fact?.kind === 'couldNotTell' };
 }
 
+/** What was measured at one attempt. */
+export function valueAt(trial: Trial, at: string, part: string, attempt: number): Measured | null {
+  const fact = trial.values.get(attemptAt(at, part, attempt))?.fact;
+  return fact?.kind === 'measured' ? fact : null;
+}
+
+/** Whether a view was seen to its end, of both legs. */
+export function seen(trial: Trial, view: View): boolean {
+  const of = trial.closed.filter((c) => c.view === view);
+  return of.some((c) => !c.side) || new Set(of.map((c) => c.side)).size === 2;
+}
+
+/** Whether every required view was seen. */
+export function complete(test: Schemas['TestDefinition'], trial: Trial): boolean {
+  return test.requiredViews.every((view) => seen(trial, view));
+}
+
 /** Whether the report stops the screen, by the limits that came with the protocol. */
 export function stops(
   report: Schemas['PainReport'],
@@ -101,17 +166,20 @@ export function stops(
 
 export type State = Schemas['StationQueued']['state'];
 
-/** Where an athlete is in the queue, by what this device knows. */
+/** Where an athlete is in the queue, by what this device knows; the trials are the plain ones of each test here. */
 export function state(
-  test: Schemas['TestDefinition'],
-  trial: Trial,
+  tests: Schemas['TestDefinition'][],
+  trials: Trial[],
   stopped: boolean,
   before: State,
+  checkIn = false,
 ): State {
+  const said = trials[0]?.attendance ?? null;
   if (stopped) return 'STOPPED';
-  if (trial.attendance === 'ABSENT') return 'ABSENT';
-  if (trial.attendance === 'EXCUSED' || trial.attendance === 'UNWELL') return 'EXCUSED';
-  if (test.requiredViews.every((v) => trial.closed.has(v))) return 'DONE';
-  if (before === 'EXCUSED' && trial.attendance === null) return before;
-  return trial.id ? 'STARTED' : 'WAITING';
+  if (said === 'ABSENT') return 'ABSENT';
+  if (said === 'EXCUSED' || said === 'UNWELL') return 'EXCUSED';
+  const here = !checkIn || said !== null;
+  if (here && tests.every((t, i) => trials[i] && complete(t, trials[i]))) return 'DONE';
+  if (before === 'EXCUSED' && said === null) return before;
+  return trials.some((t) => t.id) ? 'STARTED' : 'WAITING';
 }

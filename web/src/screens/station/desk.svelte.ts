@@ -1,16 +1,33 @@
 import { api, ask, type Schemas } from '../../lib/api/client';
+import { keepStation, type KeptStation } from '../../lib/outbox/kept';
 import { outbox, type FactSent } from '../../lib/outbox/outbox.svelte';
 import { GRADES, type Grade, type Side, type View } from '../../lib/words/judgement';
-import { markAt, place, read, state, stops, type State, type Trial } from './book';
+import {
+  attemptAt,
+  complete,
+  markAt,
+  place,
+  read,
+  seen,
+  state,
+  stops,
+  valueAt,
+  type Known,
+  type State,
+  type Trial,
+} from './book';
 
 type Criterion = Schemas['Criterion'];
+type Test = Schemas['TestDefinition'];
 type Fact = FactSent['fact'];
+type Conditions = Schemas['Conditions'];
+
+const KEEP_AFTER = 400;
 
 /** The rater's desk: whose turn it is, what was written, and writing more. Every change is one or two facts. */
 export class Desk {
-  readonly station: Schemas['StationStationView'];
-  readonly test: Schemas['TestDefinition'];
-  readonly views: View[];
+  readonly key: string;
+  station = $state.raw<Schemas['StationStationView']>() as Schemas['StationStationView'];
 
   queue = $state<Schemas['StationQueued'][]>([]);
   current = $state<string | null>(null);
@@ -18,25 +35,66 @@ export class Desk {
   repetitions = $state(5);
   /** The place that digits and variants go to. */
   focus = $state.raw<{ criterion: Criterion; side: Side | undefined } | null>(null);
-  archAssisted = $state(false);
-  shoes = $state(false);
+  /** What the next trial is done under; that of the trial at hand once there is one. */
+  conditions = $state<Conditions>() as Conditions;
+  /** A second look, which does not see what the first rater wrote. */
+  second = $state(false);
+  /** The server has another protocol version by now. */
+  outdated = $state(false);
 
-  #facts = $state<Record<string, FactSent[]>>({});
-  #trial = $derived.by(() => read(this.test, this.#facts[this.current ?? ''] ?? []));
+  #testId = $state('');
+  #retest = $state.raw<Schemas['FactRetestOf'] | null>(null);
+  #facts = $state<Record<string, Known[]>>({});
+  #carried: Pick<Conditions, 'load' | 'arms' | 'shoes' | 'aids'> | null = null;
+  #keeping: ReturnType<typeof setTimeout> | undefined;
+  #trial = $derived.by(() => this.#read(this.test, this.#retest?.retest ?? null));
 
-  constructor(station: Schemas['StationStationView']) {
-    const test = station.protocol.tests[0];
-    if (!test) throw new Error('The protocol has no test');
+  constructor(station: Schemas['StationStationView'], kept: KeptStation | null = null, key = '') {
+    this.key = key;
     this.station = station;
-    this.test = test;
-    this.views = [...test.requiredViews, ...test.optionalViews];
     this.queue = station.queue.map((q) => ({ ...q }));
+    this.#testId = this.tests[0]?.id ?? '';
+    if (kept) this.#facts = kept.books;
     for (const fact of outbox.of(station.screening.id)) this.#remember(fact);
+    for (const id of Object.keys(this.#facts)) this.#settle(id);
     this.call(this.#after(null));
+  }
+
+  /** The tests of this station, in order. */
+  get tests(): Test[] {
+    return this.station.tests.flatMap((id) => this.#definition(id) ?? []);
+  }
+
+  #definition(id: string): Test | undefined {
+    return this.station.protocol.tests.find((t) => t.id === id);
+  }
+
+  /** The test of the trial at hand. */
+  get test(): Test {
+    const found = this.#definition(this.#testId);
+    if (!found) throw new Error('The station has no test');
+    return found;
+  }
+
+  get checkIn(): boolean {
+    return this.station.at?.checkIn ?? false;
+  }
+
+  /** Whether only checking in is done here. */
+  get door(): boolean {
+    return this.tests.length === 0;
+  }
+
+  get views(): View[] {
+    return this.door ? [] : [...this.test.requiredViews, ...this.test.optionalViews];
   }
 
   get trial(): Trial {
     return this.#trial;
+  }
+
+  get retest(): Schemas['Retest'] | undefined {
+    return this.station.protocol.retests.find((r) => r.id === this.#retest?.retest);
   }
 
   get athlete(): Schemas['StationQueued'] | undefined {
@@ -51,13 +109,43 @@ export class Desk {
     return this.#stopped(this.#trial);
   }
 
+  /** Whether the trial at hand has been seen whole. */
   get done(): boolean {
-    return this.test.requiredViews.every((v) => this.#trial.closed.has(v));
+    return !this.door && complete(this.test, this.#trial);
+  }
+
+  /** The next test here that this athlete has not done. */
+  get nextTest(): Test | undefined {
+    return this.tests.find((t) => !complete(t, this.#read(t, null)));
+  }
+
+  doneWith(test: Test): boolean {
+    return complete(test, this.#read(test, null));
   }
 
   /** Criteria that are seen from the present view. */
   get criteria(): Criterion[] {
-    return this.test.criteria.filter((c) => c.views.includes(this.view));
+    return this.door ? [] : this.test.criteria.filter((c) => c.views.includes(this.view));
+  }
+
+  /** Whether another rater has a whole trial of this test, so that a second look is possible. */
+  get seenByOther(): boolean {
+    return this.#book(this.current).some(
+      (f) =>
+        f.fact.kind === 'trialOpened' &&
+        f.fact.test === this.#testId &&
+        f.author !== this.station.mine,
+    );
+  }
+
+  #book(athlete: string | null): Known[] {
+    return this.#facts[athlete ?? ''] ?? [];
+  }
+
+  #read(test: Test | undefined, retest: string | null, athlete = this.current): Trial {
+    const book = this.#book(athlete);
+    const by = this.second ? this.station.mine : null;
+    return read(test ?? NO_TEST, book, { retest, by });
   }
 
   #stopped(trial: Trial): boolean {
@@ -71,20 +159,47 @@ export class Desk {
   /** Calls an athlete to the station; what others wrote about them is fetched in the background. */
   call(id: string | null): void {
     this.current = id;
-    this.focus = null;
-    this.archAssisted = this.shoes = false;
-    this.#standAt(this.#trial);
+    this.second = false;
+    this.show((this.nextTest ?? this.tests[0])?.id ?? '');
     if (id && this.athlete?.state !== 'WAITING') void this.#fetch(id);
   }
 
-  #standAt(trial: Trial): void {
-    this.view =
-      this.test.requiredViews.find((v) => !trial.closed.has(v)) ?? this.views[0] ?? 'FRONT';
+  /** Shows the plain trial of a test. */
+  show(test: string): void {
+    this.#retest = null;
+    this.#testId = test;
+    this.#stand();
+  }
+
+  /** Looks again without knowing what the first rater wrote. */
+  lookAgain(): void {
+    this.second = true;
+    this.show(this.#testId);
+  }
+
+  #stand(): void {
+    this.focus = null;
+    if (this.door) return;
+    const trial = this.#trial;
+    this.view = this.test.requiredViews.find((v) => !seen(trial, v)) ?? this.views[0] ?? 'FRONT';
     this.repetitions = this.test.repetitions.observed;
-    if (trial.opened?.fact.kind === 'trialOpened') {
-      this.archAssisted = trial.opened.fact.conditions.archAssisted;
-      this.shoes = trial.opened.fact.conditions.shoes;
-    }
+    this.conditions =
+      trial.opened?.fact.kind === 'trialOpened'
+        ? trial.opened.fact.conditions
+        : { ...this.test.standard, ...this.#usual() };
+  }
+
+  /** Shoes and the height of aids are carried from athlete to athlete, as long as the test asks for the same aids. */
+  #usual(): Partial<Conditions> {
+    const carried = this.#carried;
+    if (!carried || this.#retest) return {};
+    const standard = this.test.standard;
+    const kinds = (c: Pick<Conditions, 'aids'>) => c.aids.map((a) => a.kind).join();
+    return {
+      shoes: carried.shoes,
+      ...(kinds(carried) === kinds(standard) && { aids: carried.aids }),
+      ...(carried.load.position === standard.load.position && { load: carried.load }),
+    };
   }
 
   async #fetch(id: string): Promise<void> {
@@ -94,22 +209,80 @@ export class Desk {
           params: { path: { id: this.station.screening.id }, query: { athlete: id } },
         }),
       );
-      const own = this.#facts[id] ?? [];
-      const known = new Set(kept.map((k) => k.id));
-      this.#facts[id] = [
-        ...kept.map(({ id, athlete, at, supersedes, fact }) => ({
-          id,
-          athlete,
-          at,
-          ...(supersedes && { supersedes }),
-          fact,
-        })),
-        ...own.filter((f) => !known.has(f.id)),
-      ];
-      if (id === this.current) this.#standAt(this.#trial);
+      this.#merge(id, kept);
+      if (id === this.current && !this.#retest) this.#stand();
     } catch {
       // without a network the station shows what this device knows
     }
+  }
+
+  #merge(id: string, kept: Schemas['FactsFactKept'][]): void {
+    const own = this.#book(id);
+    const known = new Set(kept.map((k) => k.id));
+    this.#facts[id] = [
+      ...kept.map(({ id, athlete, at, supersedes, fact, author }) => ({
+        id,
+        athlete,
+        at,
+        ...(supersedes && { supersedes }),
+        fact,
+        author,
+      })),
+      ...own.filter((f) => !known.has(f.id)),
+    ];
+    this.#settle(id);
+    this.#keep();
+  }
+
+  /** Reads everything that a station without a network will need. */
+  async prefetch(): Promise<void> {
+    const all = await ask(
+      api.GET('/api/screenings/{id}/books', {
+        params: { path: { id: this.station.screening.id } },
+      }),
+    ).catch(() => null);
+    if (!all) return;
+    for (const id of new Set(all.map((f) => f.athlete)))
+      this.#merge(
+        id,
+        all.filter((f) => f.athlete === id),
+      );
+    this.#keep();
+  }
+
+  /** Takes in what has changed on the server: the queue, and a protocol that is another by now. */
+  refresh(view: Schemas['StationStationView']): void {
+    const now = this.station.screening;
+    this.outdated =
+      view.screening.protocolVersion !== now.protocolVersion ||
+      view.screening.protocol !== now.protocol;
+    if (this.outdated) return;
+    const states = new Map(this.queue.map((q) => [q.id, q.state]));
+    this.queue = view.queue.map((q) => ({ ...q, state: this.#later(states.get(q.id), q.state) }));
+    for (const id of Object.keys(this.#facts)) this.#settle(id);
+    this.#keep();
+  }
+
+  /** What waits in this device's outbox is newer than what the server says. */
+  #later(here: State | undefined, there: State): State {
+    return here && outbox.of(this.station.screening.id).length ? here : there;
+  }
+
+  #keep(): void {
+    if (!this.key) return;
+    clearTimeout(this.#keeping);
+    this.#keeping = setTimeout(() => void this.keepNow(), KEEP_AFTER);
+  }
+
+  async keepNow(): Promise<void> {
+    const view = { ...this.station, queue: $state.snapshot(this.queue) };
+    const stored = await keepStation({
+      key: this.key,
+      view,
+      books: $state.snapshot<Record<string, Known[]>>(this.#facts) as Record<string, Known[]>,
+      at: Date.now(),
+    });
+    if (!stored) outbox.stored = false;
   }
 
   next(): void {
@@ -130,12 +303,24 @@ export class Desk {
   }
 
   #remember(fact: FactSent): void {
-    const known = this.#facts[fact.athlete] ?? [];
+    const known = this.#book(fact.athlete);
     if (known.some((f) => f.id === fact.id)) return;
-    this.#facts[fact.athlete] = [...known, fact];
-    const queued = this.queue.find((q) => q.id === fact.athlete);
-    const trial = read(this.test, this.#facts[fact.athlete] ?? []);
-    if (queued) queued.state = state(this.test, trial, this.#stopped(trial), queued.state);
+    this.#facts[fact.athlete] = [...known, { ...fact, author: this.station.mine }];
+    this.#settle(fact.athlete);
+  }
+
+  #settle(athlete: string): void {
+    const queued = this.queue.find((q) => q.id === athlete);
+    if (!queued) return;
+    const trials = this.tests.map((t) => read(t, this.#book(athlete)));
+    const any = trials[0] ?? read(NO_TEST, this.#book(athlete));
+    queued.state = state(
+      this.tests,
+      trials.length ? trials : [any],
+      this.#stopped(any),
+      queued.state,
+      this.checkIn,
+    );
   }
 
   #write(fact: Fact, supersedes?: string): FactSent {
@@ -144,10 +329,12 @@ export class Desk {
       athlete: this.current ?? '',
       at: new Date().toISOString(),
       ...(supersedes && { supersedes }),
-      fact,
+      fact: $state.snapshot<Fact>(fact) as Fact,
     };
     this.#remember(sent);
-    outbox.put(this.station.screening.id, sent);
+    const { id, protocol, protocolVersion } = this.station.screening;
+    outbox.put(id, [sent], { protocol, version: protocolVersion });
+    this.#keep();
     return sent;
   }
 
@@ -155,19 +342,28 @@ export class Desk {
   #open(): string {
     if (this.#trial.id) return this.#trial.id;
     const trial = crypto.randomUUID();
-    this.#write({ kind: 'trialOpened', trial, test: this.test.id, conditions: this.#conditions() });
+    const { load, arms, shoes, aids } = this.conditions;
+    if (!this.#retest) this.#carried = { load, arms, shoes, aids };
+    this.#write({
+      kind: 'trialOpened',
+      trial,
+      test: this.test.id,
+      conditions: this.conditions,
+      ...(this.#retest && { retest: this.#retest }),
+    });
     return trial;
   }
 
-  #conditions(): Schemas['Conditions'] {
-    return { aids: [], shoes: this.shoes, archAssisted: this.archAssisted, oneSideTreated: false };
-  }
-
   /** The conditions have changed: an open trial is corrected, else they wait for it. */
-  conditionsChanged(): void {
+  change(changed: Partial<Conditions>, without?: 'stanceCentimetres' | 'treatedSide'): void {
+    const now = { ...this.conditions, ...changed };
+    if (without) delete now[without];
+    this.conditions = now;
+    const { load, arms, shoes, aids } = this.conditions;
+    if (!this.#retest) this.#carried = { load, arms, shoes, aids };
     const opened = this.#trial.opened;
     if (opened?.fact.kind === 'trialOpened') {
-      this.#write({ ...opened.fact, conditions: this.#conditions() }, opened.id);
+      this.#write({ ...opened.fact, conditions: this.conditions }, opened.id);
     }
   }
 
@@ -222,28 +418,164 @@ export class Desk {
     this.mark(criterion, side, grade, now.variant && !turned ? { variant: now.variant } : {});
   }
 
+  /** Writes what was measured at one attempt; a value that is empty takes it back. */
+  measure(
+    criterion: Criterion,
+    side: Side | undefined,
+    part: string,
+    attempt: number,
+    value: number | null,
+    ending?: string,
+  ): void {
+    if (this.stopped) return;
+    const trial = this.#open();
+    const at = place(criterion, side);
+    const before = this.#trial.values.get(attemptAt(at, part, attempt));
+    if (value === null) {
+      if (before) this.#write({ kind: 'withdrawn' }, before.id);
+      return;
+    }
+    this.#write(
+      {
+        kind: 'measured',
+        trial,
+        criterion: criterion.id,
+        ...(criterion.extent === 'SIDED' && side && { side }),
+        measure: part,
+        repetition: attempt,
+        value,
+        confidence: 1,
+        ...(ending && { ending }),
+      },
+      before?.id,
+    );
+  }
+
+  valueAt(criterion: Criterion, side: Side | undefined, part: string, attempt: number) {
+    return valueAt(this.#trial, place(criterion, side), part, attempt);
+  }
+
+  measureLeg(side: Side, centimetres: number): void {
+    this.#write({ kind: 'legMeasured', side, centimetres });
+  }
+
+  /** The leg as measured here, else as the roster knows it. */
+  leg(side: Side): number | undefined {
+    return this.#trial.legs[side] ?? this.athlete?.legLength;
+  }
+
   /** The view has been seen: what was not marked in it was clean. */
   closeView(): void {
-    if (this.stopped || this.#trial.closed.has(this.view)) return;
+    if (this.stopped || seen(this.#trial, this.view)) return;
     this.#write({
       kind: 'viewClosed',
       trial: this.#open(),
       view: this.view,
       repetitions: this.repetitions,
     });
-    const left = this.test.requiredViews.find((v) => !this.#trial.closed.has(v));
+    const left = this.test.requiredViews.find((v) => !seen(this.#trial, v));
     if (left) this.view = left;
     this.repetitions = this.test.repetitions.observed;
   }
 
-  flag(flag: Schemas['FactTrialFlagged']['flag']): void {
+  /** Retests that would tell the causes of what was marked apart, best first. */
+  get offers(): { retest: Schemas['Retest']; experienced: boolean; done: boolean }[] {
+    if (this.door || this.#retest || this.stopped) return [];
+    const families = new Set(
+      this.test.criteria.flatMap((c) =>
+        [...this.#trial.marks.values()].some(
+          (f) => f.fact.kind === 'marked' && f.fact.criterion === c.id && f.fact.grade !== 'NONE',
+        )
+          ? [c.family]
+          : [],
+      ),
+    );
+    const all = this.station.offers.filter(
+      (o) => o.test === this.test.id && families.has(o.family),
+    );
+    const order = [...new Set(all.flatMap((o) => o.retests))];
+    const late = new Set(all.flatMap((o) => o.experiencedOnly));
+    return order.flatMap((id) => {
+      const retest = this.station.protocol.retests.find((r) => r.id === id);
+      const test = retest?.otherTest ? this.#definition(retest.otherTest) : this.test;
+      return retest && test
+        ? [{ retest, experienced: late.has(id), done: !!this.#read(test, id).id }]
+        : [];
+    });
+  }
+
+  /** One tap: the same again with one thing changed, everything else as in the baseline. */
+  begin(retest: Schemas['Retest']): void {
+    const baseline = this.#trial.id;
+    if (!baseline) return;
+    const before = this.conditions;
+    const other = retest.otherTest ? this.#definition(retest.otherTest) : undefined;
+    this.#retest = { retest: retest.id, baseline };
+    if (other) this.#testId = other.id;
+    this.#stand();
+    if (!this.#trial.id)
+      this.conditions = changed(
+        other ? { ...other.standard, shoes: before.shoes } : before,
+        retest,
+      );
+  }
+
+  /** Back from a retest to the trial it is held against. */
+  back(): void {
+    const baseline = this.#retest?.baseline;
+    const opened = this.#book(this.current).find(
+      (f) => f.fact.kind === 'trialOpened' && f.fact.trial === baseline,
+    );
+    this.show(opened?.fact.kind === 'trialOpened' ? opened.fact.test : this.#testId);
+  }
+
+  /** What the retest did to each thing that was marked: grades before and now, and whether that is more than noise. */
+  get comparison(): {
+    criterion: Criterion;
+    side: Side | undefined;
+    before: Grade;
+    now: Grade;
+    beyond: boolean;
+  }[] {
+    const of = this.#retest;
+    if (!of) return [];
+    const opened = this.#book(this.current).find(
+      (f) => f.fact.kind === 'trialOpened' && f.fact.trial === of.baseline,
+    );
+    const test =
+      opened?.fact.kind === 'trialOpened' ? this.#definition(opened.fact.test) : undefined;
+    if (!test) return [];
+    const baseline = this.#read(test, null);
+    return test.criteria.flatMap((criterion) => {
+      const same = this.test.criteria.find((c) => c.id === criterion.id);
+      if (!same || criterion.gauge) return [];
+      const sides: (Side | undefined)[] =
+        criterion.extent === 'SIDED' ? ['LEFT', 'RIGHT'] : [undefined];
+      return sides.flatMap((side) => {
+        const before = markAt(baseline, place(criterion, side)).grade ?? 'NONE';
+        const again = markAt(this.#trial, place(same, side)).grade;
+        const looked = same.views.some((v) => seen(this.#trial, v));
+        const now = again ?? (looked ? 'NONE' : null);
+        if (now === null || (before === 'NONE' && now === 'NONE')) return [];
+        const apart = Math.abs(GRADES.indexOf(before) - GRADES.indexOf(now));
+        return [{ criterion, side, before, now, beyond: apart >= this.station.noise.grades }];
+      });
+    });
+  }
+
+  flag(flag: Schemas['FactTrialFlagged']['flag'], words?: string): void {
     const present = this.#trial.flags.get(flag);
     if (present) this.#write({ kind: 'withdrawn' }, present.id);
-    else this.#write({ kind: 'trialFlagged', trial: this.#open(), flag });
+    else this.#write({ kind: 'trialFlagged', trial: this.#open(), flag, ...(words && { words }) });
   }
 
   attend(attendance: Schemas['FactAttended']['attendance']): void {
     this.#write({ kind: 'attended', attendance });
+  }
+
+  asked(answers: Omit<Schemas['FactAsked'], 'kind'>): void {
+    this.#write({ kind: 'asked', ...answers });
+    this.attend(answers.cleared ? 'PRESENT' : 'EXCUSED');
   }
 
   pain(report: Schemas['PainReport']): void {
@@ -251,17 +583,60 @@ export class Desk {
     this.#write({ kind: 'painReported', ...(trial && { trial }), report });
   }
 
-  /** Takes the last thing back that was written about this athlete; the opening of a trial stays. */
+  /** What this device may take back: the last thing written here in the trial at hand or about the athlete. */
+  #last(): Known | undefined {
+    return this.#trial.standing
+      .filter((f) => f.fact.kind !== 'trialOpened' && f.author === this.station.mine)
+      .filter((f) => !('trial' in f.fact) || !f.fact.trial || f.fact.trial === this.#trial.id)
+      .at(-1);
+  }
+
   undo(): void {
-    const last = this.#trial.standing.filter((f) => f.fact.kind !== 'trialOpened').at(-1);
+    const last = this.#last();
     if (!last) return;
     this.#write({ kind: 'withdrawn' }, last.id);
     if (last.fact.kind === 'viewClosed') this.view = last.fact.view;
   }
 
   get undoable(): boolean {
-    return this.#trial.standing.some((f) => f.fact.kind !== 'trialOpened');
+    return this.#last() !== undefined;
   }
 }
+
+/** The baseline's conditions with the one thing changed that the retest asks for. */
+function changed(before: Conditions, retest: Schemas['Retest']): Conditions {
+  if (retest.aid) {
+    const height = PLATES.has(retest.aid) ? { heightCentimetres: USUAL_PLATE } : {};
+    return { ...before, aids: [...before.aids, { kind: retest.aid, ...height }] };
+  }
+  if (retest.load) return { ...before, load: { position: retest.load, kilograms: USUAL_LOAD } };
+  if (retest.stance)
+    return {
+      ...before,
+      stanceCentimetres: (before.stanceCentimetres ?? USUAL_STANCE) + WIDER,
+      turnOut: {
+        left: (before.turnOut.left ?? 0) + MORE_OUT,
+        right: (before.turnOut.right ?? 0) + MORE_OUT,
+      },
+    };
+  return before;
+}
+
+// What a retest starts with until the rater says otherwise (house convention).
+const PLATES = new Set<string>([
+  'HEEL_PLATE',
+  'INNER_HEEL_WEDGE',
+  'INNER_FOREFOOT_WEDGE',
+  'PLATE_UNDER_FOOT',
+  'FRONT_FOOT_BOX',
+]);
+const USUAL_PLATE = 2;
+const USUAL_LOAD = 4;
+const USUAL_STANCE = 30;
+const WIDER = 15;
+const MORE_OUT = 15;
+
+/** Stands in where a station only checks in, so that attendance and pain can be read. */
+const NO_TEST = { id: '', criteria: [], requiredViews: ['FRONT'] } as unknown as Test;
 
 export type { State };

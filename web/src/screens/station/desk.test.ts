@@ -12,7 +12,7 @@ let desk: Desk;
 beforeEach(() => {
   written = [];
   vi.spyOn(outbox, 'of').mockReturnValue([]);
-  vi.spyOn(outbox, 'put').mockImplementation((_, ...facts) => void written.push(...facts));
+  vi.spyOn(outbox, 'put').mockImplementation((_, facts) => void written.push(...facts));
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
   desk = new Desk(station(['Amara L.', 'Bartosz Ż.', 'Carlotta Ø.']));
 });
@@ -97,15 +97,70 @@ describe('the desk at a station', () => {
   });
 
   it('corrects the conditions of an open trial and carries none to the next athlete', () => {
-    desk.archAssisted = true;
+    desk.change({ archAssisted: true });
     desk.closeView();
-    desk.archAssisted = false;
-    desk.conditionsChanged();
+    desk.change({ archAssisted: false });
     const trials = written.map((f) => f.fact).filter((f) => f.kind === 'trialOpened');
     expect(trials.map((f) => f.conditions.archAssisted)).toEqual([true, false]);
     expect(trials[0]?.trial).toBe(trials[1]?.trial);
+    desk.change({ archAssisted: true });
     desk.next();
-    expect(desk.archAssisted).toBe(false);
+    expect(desk.conditions.archAssisted).toBe(false);
+  });
+
+  it('carries shoes to the next athlete', () => {
+    desk.change({ shoes: true });
+    desk.closeView();
+    desk.next();
+    expect(desk.conditions.shoes).toBe(true);
+  });
+
+  it('offers the retests of what was marked, begins one in one step, and says what it did', () => {
+    expect(desk.offers).toEqual([]);
+    desk.mark(criterion('arch'), 'LEFT', 'SLIGHT');
+    expect(desk.offers).toEqual([]);
+    desk.mark(criterion('knee-line'), 'LEFT', 'MARKED');
+    const baseline = desk.trial.id;
+    desk.begin(desk.offers[0]!.retest);
+    desk.closeView();
+    const opened = written.map((f) => f.fact).findLast((f) => f.kind === 'trialOpened');
+    expect(opened).toMatchObject({
+      retest: { retest: 'heels-up', baseline },
+      conditions: { aids: [{ kind: 'HEEL_PLATE', heightCentimetres: 2 }], shoes: false },
+    });
+    expect(desk.comparison.map((c) => [c.criterion.id, c.before, c.now, c.beyond])).toEqual([
+      ['knee-line', 'MARKED', 'NONE', true],
+      ['arch', 'SLIGHT', 'NONE', false],
+    ]);
+    desk.back();
+    expect(desk.trial.id).toBe(baseline);
+    expect(desk.offers[0]?.done).toBe(true);
+    expect(desk.doneWith(desk.test)).toBe(false);
+  });
+
+  it('lets a second look see only its own marks', () => {
+    desk.mark(criterion('arch'), 'LEFT', 'SEVERE');
+    desk.closeView();
+    desk.closeView();
+    const first = desk.trial.id;
+    desk.station = { ...desk.station, mine: 'second rater' };
+    expect(desk.seenByOther).toBe(true);
+    desk.lookAgain();
+    expect(grade('arch', 'LEFT')).toBeNull();
+    desk.mark(criterion('arch'), 'LEFT', 'SLIGHT');
+    expect(desk.trial.id).not.toBe(first);
+    expect(grade('arch', 'LEFT')).toBe('SLIGHT');
+  });
+
+  it('says when the protocol has changed meanwhile and keeps working under its own', () => {
+    const now = station(['Amara L.']);
+    desk.refresh({ ...now, screening: { ...now.screening, protocolVersion: 2 } });
+    expect(desk.outdated).toBe(true);
+    desk.closeView();
+    expect(vi.mocked(outbox.put).mock.lastCall?.[2]).toEqual({
+      protocol: 'standard-floor',
+      version: 1,
+    });
   });
 
   it('flags and unflags a trial, and skips who is not there', () => {

@@ -79,6 +79,9 @@ class DecisionsTest extends ServerTest {
         UUID trial = UUID.randomUUID();
         send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
         send("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}".formatted(trial));
+        assertThat(member().get("outdated").booleanValue()).as("a trial that is not whole does not displace one that is").isFalse();
+        send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));
+        send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
         assertThat(member().at("/place/focus").stringValue()).isEqualTo("LOAD");
         assertThat(member().get("outdated").booleanValue()).isTrue();
 

@@ -1,0 +1,90 @@
+<script lang="ts">
+  import type { Schemas } from '../../lib/api/client';
+  import { m } from '../../lib/paraglide/messages';
+  import type { Desk } from './desk.svelte';
+
+  let { desk, pain }: { desk: Desk; pain: () => void } = $props();
+  type Background = Schemas['FactAsked']['yes'][number];
+
+  const questions: [Background, () => string][] = [
+    ['INJURY_IN_TWELVE_MONTHS', m.ask_injury],
+    ['LAY_OFF', m.ask_lay_off],
+    ['SHARP_RISE_IN_TRAINING', m.ask_rise],
+  ];
+  const away = [
+    ['ABSENT', m.state_absent],
+    ['EXCUSED', m.state_excused],
+    ['UNWELL', m.unwell],
+  ] as const;
+
+  let yes = $state<Background[]>([]);
+  let medical = $state(false);
+  let film = $state(false);
+  let touch = $state(false);
+
+  $effect(() => {
+    void desk.current;
+    const asked = desk.trial.asked;
+    yes = asked ? [...asked.yes] : [];
+    medical = asked ? !asked.cleared : false;
+    film = asked?.film ?? false;
+    touch = asked?.touch ?? false;
+  });
+
+  function present() {
+    desk.asked({ yes: $state.snapshot(yes), cleared: !medical, film, touch });
+    desk.next();
+  }
+
+  function send(attendance: (typeof away)[number][0]) {
+    desk.attend(attendance);
+    desk.next();
+  }
+</script>
+
+<section class="mt-3 grid gap-4 lg:max-w-3xl" aria-label={m.check_in()}>
+  <p class="border-l-4 border-base-content pl-3 text-lg">{m.ask_words()}</p>
+  <fieldset class="grid">
+    <legend class="sign text-xl">{m.ask_title()}</legend>
+    <button class="btn-soft-line btn mt-1 min-h-14 justify-start" onclick={pain}
+      >{m.ask_pain()}</button
+    >
+    <label class="flex min-h-14 items-center gap-3 border-b border-base-300">
+      <input type="checkbox" class="checkbox checkbox-lg" bind:checked={medical} />{m.ask_medical()}
+    </label>
+    {#each questions as [value, word] (value)}
+      <label class="flex min-h-14 items-center gap-3 border-b border-base-300">
+        <input type="checkbox" class="checkbox checkbox-lg" {value} bind:group={yes} />{word()}
+      </label>
+    {/each}
+  </fieldset>
+  {#if medical}<p class="border-l-4 border-error pl-3 font-bold" role="alert">
+      {m.ask_medical_yes()}
+    </p>{/if}
+  <fieldset class="grid sm:grid-cols-2">
+    <legend class="sign text-xl">{m.consent()}</legend>
+    <label class="flex min-h-14 items-center gap-3"
+      ><input
+        type="checkbox"
+        class="checkbox checkbox-lg"
+        bind:checked={film}
+      />{m.consent_film()}</label
+    >
+    <label class="flex min-h-14 items-center gap-3"
+      ><input
+        type="checkbox"
+        class="checkbox checkbox-lg"
+        bind:checked={touch}
+      />{m.consent_touch()}</label
+    >
+    <p class="quiet text-sm sm:col-span-2">{m.consent_minor()}</p>
+  </fieldset>
+  <div class="grid grid-cols-3 gap-2">
+    {#each away as [attendance, word] (attendance)}
+      <button class="btn-soft-line btn h-14" onclick={() => send(attendance)}>{word()}</button>
+    {/each}
+  </div>
+  <button class={['btn h-16 text-xl', medical ? 'btn-warning' : 'btn-primary']} onclick={present}
+    >{medical ? m.check_in_excused() : m.check_in_present()}</button
+  >
+</section>

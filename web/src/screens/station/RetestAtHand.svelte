@@ -1,0 +1,67 @@
+<script lang="ts">
+  import Notch from '../../lib/notch/Notch.svelte';
+  import { m } from '../../lib/paraglide/messages';
+  import { cellWord, sideWord } from '../../lib/words/judgement';
+  import { say } from '../../lib/words/words';
+  import type { Desk } from './desk.svelte';
+
+  let { desk }: { desk: Desk } = $props();
+  const retest = $derived(desk.retest);
+  const aid = $derived(desk.conditions.aids.at(-1));
+
+  function height(value: number) {
+    if (!aid || !(value > 0 && value <= 60)) return;
+    const aids = desk.conditions.aids.map((a) =>
+      a === aid ? { ...a, heightCentimetres: value } : a,
+    );
+    desk.change({ aids });
+  }
+</script>
+
+{#if retest}
+  <section class="mt-2 border-2 border-accent bg-base-200 p-3" data-testid="retest">
+    <div class="flex items-center justify-between gap-3">
+      <h2 class="text-2xl">{m.retest()}: {say(retest.name)}</h2>
+      <button class="btn-soft-line btn h-12" onclick={() => desk.back()}>{m.retest_back()}</button>
+    </div>
+    <p>{say(retest.instruction)} <strong>{m.retest_one_change()}</strong></p>
+    {#if retest.caution}<p class="quiet text-sm">{say(retest.caution)}</p>{/if}
+    {#if aid?.heightCentimetres !== undefined && retest.aid}
+      <label class="mt-1 inline-flex items-center gap-2">
+        {m.aid_height()}
+        <input
+          class="input h-11 w-20 text-right"
+          type="number"
+          inputmode="decimal"
+          min="0.5"
+          max="60"
+          step="0.5"
+          value={aid.heightCentimetres}
+          onchange={(e) => height(e.currentTarget.valueAsNumber)}
+        />cm
+      </label>
+    {/if}
+    {#if desk.comparison.length}
+      <ul class="mt-2 border-t border-base-300" data-testid="comparison">
+        {#each desk.comparison as c (`${c.criterion.id} ${c.side ?? ''}`)}
+          <li class="flex flex-wrap items-center gap-2 py-1">
+            <span class="min-w-36 font-bold"
+              >{say(c.criterion.name)} {c.side ? sideWord[c.side]() : ''}</span
+            >
+            <span class="inline-flex items-center gap-1" aria-label={cellWord[c.before]()}
+              ><Notch cell={c.before} /></span
+            >
+            <span aria-hidden="true">→</span>
+            <span class="inline-flex items-center gap-1" aria-label={cellWord[c.now]()}
+              ><Notch cell={c.now} /></span
+            >
+            <span>{c.beyond ? m.retest_beyond() : m.retest_noise()}</span>
+          </li>
+        {/each}
+      </ul>
+      <p class="quiet text-sm">
+        {m.retest_noise_size({ grades: desk.station.noise.grades.toFixed(1) })}
+      </p>
+    {/if}
+  </section>
+{/if}
