@@ -9,7 +9,9 @@
   import Gone from './lib/shell/Gone.svelte';
 
   document.documentElement.lang = getLocale();
-  void session.load();
+  // A code opens its station, whoever was here before.
+  const joining = location.hash.startsWith('#/join/');
+  if (!joining) void session.load();
 
   const today = wrap({ asyncComponent: () => import('./screens/today/Today.svelte') });
   const station = wrap({ asyncComponent: () => import('./screens/station/Station.svelte') });
@@ -17,8 +19,22 @@
     '/': today,
     '/roster': wrap({ asyncComponent: () => import('./screens/roster/Teams.svelte') }),
     '/roster/:team': wrap({ asyncComponent: () => import('./screens/roster/Roster.svelte') }),
+    '/protocols': wrap({ asyncComponent: () => import('./screens/protocols/Protocols.svelte') }),
+    '/protocols/:id/:version': wrap({
+      asyncComponent: () => import('./screens/protocols/Protocol.svelte'),
+    }),
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),
     '/screening/:id/station': station,
+    '/screening/:id/station/:station': station,
+    '/screening/:id/plan': wrap({ asyncComponent: () => import('./screens/plan/Plan.svelte') }),
+    '/screening/:id/sheets': wrap({ asyncComponent: () => import('./screens/plan/Sheets.svelte') }),
+    '/screening/:id/board': wrap({ asyncComponent: () => import('./screens/board/Board.svelte') }),
+    '/screening/:id/raters': wrap({
+      asyncComponent: () => import('./screens/agreement/Agreement.svelte'),
+    }),
+    '/screening/:id/schools': wrap({
+      asyncComponent: () => import('./screens/protocols/Compare.svelte'),
+    }),
     '/screening/:id/results': wrap({
       asyncComponent: () => import('./screens/results/Results.svelte'),
     }),
@@ -36,22 +52,36 @@
   const rater: RouteDefinition = {
     '/': today,
     '/screening/:id/station': station,
+    '/screening/:id/station/:station': station,
     '*': Gone,
   };
+  const helper: RouteDefinition = {
+    '/screening/:id/station/:station': station,
+    '*': wrap({ asyncComponent: () => import('./screens/join/Opened.svelte') }),
+  };
+  const join = wrap({ asyncComponent: () => import('./screens/join/Join.svelte') });
   const outside: RouteDefinition = {
+    '/join/:code': join,
     '/setup/:code': wrap({ asyncComponent: () => import('./screens/signin/Setup.svelte') }),
     '*': wrap({ asyncComponent: () => import('./screens/signin/SignIn.svelte') }),
   };
 </script>
 
-{#if session.failed && !session.loaded}
+{#if joining && !session.loaded}
+  <Router routes={{ '/join/:code': join }} />
+{:else if session.failed && !session.loaded}
   <main class="mx-auto max-w-prose p-8" role="alert">
     <h1>{m.brand()}</h1>
     <p class="mt-4">{trouble(session.failed)}</p>
     <button class="btn mt-4 btn-primary" onclick={() => session.load()}>{m.try_again()}</button>
   </main>
 {:else if session.loaded && session.me}
-  <Shell><Router routes={session.lead ? lead : rater} restoreScrollState /></Shell>
+  <Shell
+    ><Router
+      routes={session.lead ? lead : session.opened ? helper : rater}
+      restoreScrollState
+    /></Shell
+  >
 {:else if session.loaded}
   <Router routes={outside} />
 {/if}

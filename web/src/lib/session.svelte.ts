@@ -1,4 +1,5 @@
-import { session as load, type Schemas } from './api/client';
+import { Problem, session as load, type Schemas } from './api/client';
+import { forgetStations } from './outbox/kept';
 import { outbox } from './outbox/outbox.svelte';
 
 export type Me = Schemas['SessionControllerMe'];
@@ -15,6 +16,11 @@ class Session {
     return this.me?.role === 'LEAD';
   }
 
+  /** A helper's station, as the pass says. */
+  get opened() {
+    return this.me?.opened ?? null;
+  }
+
   async load(): Promise<void> {
     this.failed = null;
     try {
@@ -23,11 +29,34 @@ class Session {
       this.demo = state.demo;
       this.setupNeeded = state.setupNeeded;
       this.loaded = true;
+      remember(this.me);
       if (this.me) outbox.nudge();
     } catch (error) {
-      this.failed = error;
+      // Without a network a station goes on as whoever was here last; the server checks all that arrives.
+      const last = lastOne();
+      if (error instanceof Problem && error.offline && last) {
+        this.me = last;
+        this.loaded = true;
+      } else this.failed = error;
     }
   }
+}
+
+const KEY = 'rangordnung-last';
+
+function remember(me: Me | null): void {
+  if (me) localStorage.setItem(KEY, JSON.stringify(me));
+}
+
+function lastOne(): Me | null {
+  const kept = localStorage.getItem(KEY);
+  return kept ? (JSON.parse(kept) as Me) : null;
+}
+
+/** Leaves nothing of the session on the device. */
+export async function forget(): Promise<void> {
+  localStorage.removeItem(KEY);
+  await forgetStations();
 }
 
 export const session = new Session();

@@ -38,6 +38,8 @@ export class Names {
     return found ? say(found.name) : id;
   };
 
+  gauge = (criterion: string): Schemas['Gauge'] | undefined => this.#criteria.get(criterion)?.gauge;
+
   variant = (criterion: string, id: string | undefined): string => {
     const found = this.#criteria.get(criterion)?.variants.find((v) => v.id === id);
     return found ? say(found.name) : '';

@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/protocols": {
         parameters: {
             query?: never;
@@ -1320,6 +1336,12 @@ export interface components {
             id: string;
             name: components["schemas"]["Text"];
             rungs: components["schemas"]["Exercise"][];
+        };
+        LanControllerLanView: {
+            authority?: string;
+            authorityCode: string[];
+            hall?: string;
+            open: boolean;
         };
         Limits: {
             /** Format: double */
@@ -2528,6 +2550,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ladders"];
+                };
+            };
+        };
+    };
+    lan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LanControllerLanView"];
                 };
             };
         };

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { clock } from '../api/clock.svelte';
   import { m } from '../paraglide/messages';
   import { session } from '../session.svelte';
   import { outbox } from './outbox.svelte';
@@ -16,7 +17,10 @@
             : m.outbox_saving({ count: outbox.pending }),
   );
   const bad = $derived(
-    outbox.refused.length > 0 || (outbox.pending > 0 && outbox.state !== 'ok') || !outbox.stored,
+    outbox.refused.length > 0 ||
+      (outbox.pending > 0 && outbox.state !== 'ok') ||
+      !outbox.stored ||
+      clock.wrong,
   );
 </script>
 
@@ -25,7 +29,8 @@
   onclick={() => dialog.showModal()}
   data-pending={outbox.pending}
 >
-  {word}
+  {word}{#if clock.wrong}<span class="block text-xs">{m.clock_wrong_short()}</span
+    >{/if}{#if !outbox.stored}<span class="block text-xs">{m.storage_full_short()}</span>{/if}
 </button>
 
 <p class="sr-only" role="status">{bad ? word : ''}</p>
@@ -33,6 +38,9 @@
 <dialog class="sheet" bind:this={dialog} aria-labelledby="outbox-title">
   <h2 id="outbox-title">{m.outbox_title()}</h2>
   <p class="mt-2">{m.outbox_explained()}</p>
+  {#if clock.wrong}<p class="mt-2 font-bold">
+      {m.clock_wrong({ minutes: Math.round(Math.abs(clock.offset) / 60_000) })}
+    </p>{/if}
   {#if !outbox.stored}<p class="mt-2 font-bold" role="alert">{m.outbox_not_stored()}</p>{/if}
   <p class="mt-3 font-bold">{word}</p>
   {#if outbox.refused.length}

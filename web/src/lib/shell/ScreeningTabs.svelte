@@ -1,12 +1,15 @@
 <script lang="ts">
   import { m } from '../paraglide/messages';
 
-  type Stop = 'station' | 'results' | 'ranking' | 'groups';
+  type Stop = 'plan' | 'station' | 'board' | 'results' | 'raters' | 'ranking' | 'groups';
   let { screening, at }: { screening: string; at: Stop } = $props();
 
   const stops: [Stop, () => string][] = [
+    ['plan', m.nav_plan],
     ['station', m.nav_station],
+    ['board', m.nav_board],
     ['results', m.nav_results],
+    ['raters', m.raters],
     ['ranking', m.nav_ranking],
     ['groups', m.nav_groups],
   ];

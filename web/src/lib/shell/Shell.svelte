@@ -7,7 +7,7 @@
   import OutboxState from '../outbox/OutboxState.svelte';
   import { m } from '../paraglide/messages';
   import { getLocale, setLocale } from '../paraglide/runtime';
-  import { session } from '../session.svelte';
+  import { forget, session } from '../session.svelte';
   import Appearance from './Appearance.svelte';
 
   let { children }: { children: Snippet } = $props();
@@ -19,9 +19,12 @@
       ? [
           ['#/', m.nav_today()],
           ['#/roster', m.nav_roster()],
+          ['#/protocols', m.nav_protocols()],
           ['#/people', m.nav_people()],
         ]
-      : [['#/', m.nav_today()]],
+      : session.opened
+        ? []
+        : [['#/', m.nav_today()]],
   );
   const here = (href: string) =>
     router.location === '/'
@@ -36,6 +39,7 @@
 
   async function signOut() {
     await ask(api.DELETE('/api/session')).catch(() => null);
+    await forget();
     await session.load();
   }
 </script>

@@ -153,6 +153,59 @@ export const signWord: Record<Schemas['PainReport']['signs'][number], () => stri
   BEYOND_TWO_WEEKS: m.sign_weeks,
 };
 
+export const stateWord: Record<Schemas['StationQueued']['state'], () => string> = {
+  WAITING: m.queue_waiting,
+  STARTED: m.queue_started,
+  DONE: m.queue_done,
+  STOPPED: m.queue_stopped,
+  ABSENT: m.state_absent,
+  EXCUSED: m.state_excused,
+};
+
+export const roleWord: Record<Schemas['TestDefinition']['role'], () => string> = {
+  SCREEN: m.role_screen,
+  SET_UP: m.role_set_up,
+  RETEST: m.role_retest,
+};
+
+export const strengthWord: Record<Schemas['AgreementControllerWorded']['strength'], () => string> =
+  {
+    POOR: m.strength_poor,
+    SLIGHT: m.strength_slight,
+    FAIR: m.strength_fair,
+    MODERATE: m.strength_moderate,
+    SUBSTANTIAL: m.strength_substantial,
+    ALMOST_PERFECT: m.strength_perfect,
+  };
+
+export const outcomeWord: Record<Schemas['LinkReportSourceByRetest']['verdict'], () => string> = {
+  HELPED: m.outcome_helped,
+  WORSE: m.outcome_worse,
+  WITHIN_NOISE: m.outcome_within_noise,
+};
+
+export const standingWord: Record<Schemas['LinkReportRankedLink']['standing'], () => string> = {
+  SUPPORTED: m.standing_supported,
+  OPEN: m.standing_open,
+  AGAINST: m.standing_against,
+};
+
+export const linkRuleWord: Record<Schemas['LinkReportSourceByRule']['rule'], () => string> = {
+  WALL_TEST_LIMITED: m.evid_wall_limited,
+  WALL_TEST_FINE: m.evid_wall_fine,
+  WALL_TEST_FINE_HEELS_UP_HELPS: m.evid_wall_fine_heels,
+  NEITHER_INNER_HEEL_NOR_FOREFOOT: m.evid_neither,
+  HIP_ROOM_ENDS_EARLY: m.evid_room_ends,
+  HIP_ROOM_FREE: m.evid_room_free,
+  STATIC_CLEAN_STEPPING_FAULTY: m.evid_static,
+  CHAIR_CLEAN_SQUAT_FAULTY: m.evid_chair,
+  SHIFT_WITH_PAIN_OR_OLD_INJURY: m.evid_shift_pain,
+  SHIFT_WITHOUT_PAIN: m.evid_shift,
+  SIDES_DIFFER: m.evid_sides,
+  KNEECAP_PAIN_AFTER_LOAD_CHANGE: m.evid_kneecap,
+  ARCH_SINKS: m.evid_arch,
+};
+
 export const clearanceWord: Record<Schemas['AthleteRecord']['clearance'], () => string> = {
   NOT_ASKED: m.clearance_not_asked,
   CLEARED: m.clearance_cleared,

@@ -25,6 +25,18 @@ export function moment(iso: string): string {
   return moments.format(new Date(iso));
 }
 
+/** Minutes and seconds, such as 12:05. */
+export function minutes(seconds: number): string {
+  return `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
+}
+
+const times = new Intl.DateTimeFormat(getLocale(), { timeStyle: 'short' });
+
+/** The time of day of a moment. */
+export function clockTime(iso: string): string {
+  return times.format(new Date(iso));
+}
+
 export function decimal(value: number): string {
   return one.format(value);
 }
@@ -64,5 +76,8 @@ const known: Record<string, () => string> = {
   'too-many-rows': m.trouble_too_many_rows,
   'mapping-twice': m.trouble_mapping_twice,
   'already-imported': m.trouble_already_imported,
+  'pass-closed': m.trouble_pass_closed,
+  'pass-taken': m.trouble_pass_taken,
+  'pass-ended': m.trouble_pass_ended,
   unexpected: m.trouble_unexpected,
 };

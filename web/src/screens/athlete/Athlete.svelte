@@ -21,6 +21,9 @@
   } from '../../lib/words/judgement';
   import { day, decimal, integer, moment, say } from '../../lib/words/words';
   import FindingCell from './FindingCell.svelte';
+  import Links from './Links.svelte';
+  import Personal from './Personal.svelte';
+  import ReadingLines from './ReadingLines.svelte';
 
   let { params }: { params: { id: string; athlete: string } } = $props();
   const athlete = new Resource(async () => {
@@ -73,6 +76,10 @@
     {names}
     criterion={c.criterion}
   />
+  {#if c.readings[side]}<ReadingLines
+      reading={c.readings[side]}
+      gauge={names.gauge(c.criterion)}
+    />{/if}
 {/snippet}
 
 {#snippet actions()}
@@ -236,6 +243,8 @@
               </ol>
             {/if}
           </section>
+          <Links report={data.links} protocol={data.protocol} names={data.names} />
+          <Personal personal={data.personal} protocol={data.protocol} />
           <section class="floor-line pt-3">
             <h2 class="mb-2">{m.proposed()}</h2>
             <Reasons proposal={data.proposal} names={data.names} />

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
+  import { stateWord } from '../../lib/words/judgement';
   import type { Desk } from './desk.svelte';
 
   let { desk }: { desk: Desk } = $props();
@@ -10,14 +10,6 @@
     dialog.showModal();
   }
 
-  const stateWord: Record<Schemas['StationQueued']['state'], () => string> = {
-    WAITING: m.queue_waiting,
-    STARTED: m.queue_started,
-    DONE: m.queue_done,
-    STOPPED: m.queue_stopped,
-    ABSENT: m.state_absent,
-    EXCUSED: m.state_excused,
-  };
   const away = [
     ['ABSENT', m.state_absent],
     ['EXCUSED', m.state_excused],

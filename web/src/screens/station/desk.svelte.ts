@@ -279,7 +279,7 @@ export class Desk {
     const stored = await keepStation({
       key: this.key,
       view,
-      books: $state.snapshot<Record<string, Known[]>>(this.#facts) as Record<string, Known[]>,
+      books: $state.snapshot<Record<string, Known[]>>(this.#facts),
       at: Date.now(),
     });
     if (!stored) outbox.stored = false;
@@ -329,7 +329,7 @@ export class Desk {
       athlete: this.current ?? '',
       at: new Date().toISOString(),
       ...(supersedes && { supersedes }),
-      fact: $state.snapshot<Fact>(fact) as Fact,
+      fact: $state.snapshot<Fact>(fact),
     };
     this.#remember(sent);
     const { id, protocol, protocolVersion } = this.station.screening;

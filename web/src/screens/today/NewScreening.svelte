@@ -25,7 +25,8 @@
     void ask(api.GET('/api/protocols')).then(
       (all) => {
         protocols = all;
-        protocol = all[0] ? key(all[0]) : '';
+        const usual = all.findLast((p) => p.id === 'standard-floor') ?? all[0];
+        protocol = usual ? key(usual) : '';
       },
       (e: unknown) => (error = e),
     );
