@@ -88,9 +88,6 @@ export function spotsOf(view: View, pattern: Pattern): Spot[] {
 }
 
 /** Whether anything of a test can be marked on the figure. */
-export function hasSpots(view: View, criteria: Schemas['Criterion'][]): boolean {
-  const ids = new Set(criteria.map((c) => c.id));
-  return (['SQUAT', 'LUNGE', 'BALANCE'] as const).some((pattern) =>
-    spotsOf(view, pattern).some((s) => ids.has(s.criterion)),
-  );
+export function hasSpots(view: View, pattern: Pattern, criteria: Schemas['Criterion'][]): boolean {
+  return spotsOf(view, pattern).some((s) => criteria.some((c) => c.id === s.criterion));
 }

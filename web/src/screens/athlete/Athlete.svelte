@@ -3,7 +3,7 @@
   import { api, ask, type Schemas } from '../../lib/api/client';
   import Interval from '../../lib/bands/Interval.svelte';
   import Figure from '../../lib/figure/Figure.svelte';
-  import type { Spot } from '../../lib/figure/spots';
+  import { hasSpots, type Spot } from '../../lib/figure/spots';
   import Reasons from '../../lib/focus/Reasons.svelte';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
@@ -59,6 +59,10 @@
     }
   }
 
+  /** Views of a test in which something can be drawn. */
+  const drawnViews = (of: Schemas['TestDefinition'] | undefined) =>
+    of?.requiredViews.filter((view) => hasSpots(view, of.pattern, of.criteria)) ?? [];
+
   const spotCell = (test: Test) => (spot: Spot) => {
     const c = test.criteria.find((x) => x.criterion === spot.criterion);
     if (!c) return null;
@@ -96,9 +100,6 @@
 >
   <Loaded resource={athlete}>
     {#snippet children(data)}
-      {@const extents = new Map(
-        data.protocol.tests.flatMap((t) => t.criteria.map((c) => [c.id, c.extent])),
-      )}
       {#if data.refer || data.stopped}
         <div class="mb-5 border-4 border-error p-4" role="note">
           {#if data.stopped}<p class="font-bold">{m.stopped_title()}</p>{/if}
@@ -140,7 +141,7 @@
                   >{/if}
               </p>
               <div class="mt-3 grid max-w-xl grid-cols-2 gap-4">
-                {#each definition?.requiredViews ?? [] as view (view)}
+                {#each drawnViews(definition) as view (view)}
                   <div class="h-56">
                     <Figure
                       {view}
@@ -166,7 +167,7 @@
                         {data.names.criterion(c.criterion)}{#if c.direction}
                           <strong>{m.toward({ side: sideWord[c.direction]() })}</strong>{/if}
                       </th>
-                      {#if extents.get(c.criterion) === 'SIDED'}
+                      {#if definition?.criteria.find((x) => x.id === c.criterion)?.extent === 'SIDED'}
                         <td class="pr-2">{@render found(c, 'left', data.names)}</td>
                         <td>{@render found(c, 'right', data.names)}</td>
                       {:else}

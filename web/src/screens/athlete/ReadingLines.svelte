@@ -39,7 +39,7 @@
   {#each reading.figures as figure (figure.figure)}
     <li class={figure.flagged ? 'font-bold' : 'quiet'}>
       {figureName(figure.figure)}: {decimal(figure.value)}
-      {unit(figure.unit)}{figure.flagged ? `, ${m.flagged()}` : ''}
+      {unit(figure.unit)}{figure.flagged ? `, ${m.noticeable()}` : ''}
     </li>
   {/each}
 </ul>

@@ -18,8 +18,7 @@
   let live = $state(false);
 
   type Line = Schemas['BoardLine'];
-  const orders = ['waiting', 'name'] as const;
-  let order = $state<(typeof orders)[number]>('waiting');
+  let order = $state<'waiting' | 'name'>('waiting');
   const rank = { STARTED: 0, WAITING: 1, DONE: 3, STOPPED: 2, EXCUSED: 4, ABSENT: 5 };
   const last = (line: Line) => Math.min(...line.states.map((s) => rank[s]));
   const sorted = (lines: Line[]) =>

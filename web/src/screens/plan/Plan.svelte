@@ -174,7 +174,13 @@
                 </div>
                 <div class="mt-2 grid grid-cols-2 gap-x-4">
                   {@render number(m.plan_places(), station.places, (v) => (station.places = v), 1)}
-                  {@render number('', station.seconds, (v) => (station.seconds = v), 1, 's')}
+                  {@render number(
+                    m.plan_each(),
+                    station.seconds,
+                    (v) => (station.seconds = v),
+                    1,
+                    's',
+                  )}
                 </div>
                 <details class="mt-1">
                   <summary class="quiet min-h-9 cursor-pointer py-1 text-sm"

@@ -68,7 +68,7 @@
       const base = battery.criteria.find((c) => c.id === criterion);
       return base ? [{ ...base, ...own }] : [];
     });
-    return structuredClone({ ...test, criteria }) as Schemas['TestDefinition'];
+    return structuredClone<Schemas['TestDefinition']>({ ...test, criteria });
   }
 
   async function preview() {

@@ -9,7 +9,7 @@
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { faulty, ordered, type Order } from '../../lib/strip/order';
   import { cellWord, noIndexWord, type Cell } from '../../lib/words/judgement';
-  import { day, decimal, integer } from '../../lib/words/words';
+  import { day, decimal, integer, say } from '../../lib/words/words';
 
   let { params }: { params: { id: string } } = $props();
   const results = new Resource(async () => {
@@ -64,8 +64,21 @@
     'EXCUSED',
     'NOT_TESTED',
   ];
-  const extent = (criterion: string) =>
-    results.data?.protocol.tests.flatMap((t) => t.criteria).find((c) => c.id === criterion)?.extent;
+  let test = $state('');
+  const tests = $derived(
+    results.data?.protocol.tests.filter((t) => columns.some((c) => c.test === t.id)) ?? [],
+  );
+  /** The columns that are shown, each with its place in a strip. */
+  const visible = $derived(
+    columns
+      .map((column, place) => {
+        const of = tests.find((t) => t.id === column.test);
+        const criterion = of?.criteria.find((c) => c.id === column.criterion);
+        const first = columns[place - 1]?.test !== column.test;
+        return { place, of, criterion, first };
+      })
+      .filter((c) => !test || c.of?.id === test),
+  );
 </script>
 
 <Page
@@ -91,6 +104,17 @@
             <option value="care">{m.show_care()}</option>
           </select>
         </label>
+        {#if tests.length > 1}
+          <label class="grid gap-1 text-sm font-bold">
+            {m.test()}
+            <select class="select" bind:value={test}>
+              <option value="">{m.all_tests()}</option>
+              {#each tests as t (t.id)}<option value={t.id}>{say(t.name)}</option>{/each}
+            </select>
+          </label>
+        {/if}
+        <a class="btn-soft-line btn" href="#/screening/{params.id}/schools">{m.compare_schools()}</a
+        >
         <p class="pb-2" role="status">
           {m.found({ count: found.length, all: data.strips.length })}
         </p>
@@ -117,14 +141,21 @@
                   >{m.index()}{order === 'index' ? ' ↓' : ''}</button
                 >
               </th>
-              {#each data.columns as column, i (column.criterion)}
-                <th class="text-center" aria-sort={order === i ? 'descending' : undefined}>
+              {#each visible as { place, of, criterion, first } (place)}
+                <th
+                  class={['text-center', first && 'begins']}
+                  aria-sort={order === place ? 'descending' : undefined}
+                >
+                  {#if first && tests.length > 1}<span
+                      class="quiet block text-left text-xs font-normal"
+                      >{of ? say(of.name) : ''}</span
+                    >{/if}
                   <button
                     class="sign min-h-11 w-full px-1 leading-tight"
-                    onclick={() => (order = i)}
+                    onclick={() => (order = place)}
                   >
-                    {data.names.criterion(column.criterion)}{order === i ? ' ↓' : ''}
-                    {#if extent(column.criterion) === 'SIDED'}<span
+                    {criterion ? say(criterion.name) : ''}{order === place ? ' ↓' : ''}
+                    {#if criterion?.extent === 'SIDED'}<span
                         class="quiet block text-sm"
                         aria-hidden="true">{m.letter_left()} {m.letter_right()}</span
                       >{/if}
@@ -155,25 +186,23 @@
                     <span class="quiet text-sm">{noIndexWord[strip.index.reason]()}</span>
                   {/if}
                 </td>
-                {#each strip.cells as cells, i (i)}
-                  {@const column = data.columns[i]?.criterion ?? ''}
-                  <td class="text-center whitespace-nowrap">
-                    {#if extent(column) === 'SIDED'}
-                      <Notch
-                        cell={cells.left}
-                        label={`${data.names.criterion(column)} ${m.side_left()}`}
-                      /><Notch
+                {#each visible as { place, criterion, first } (place)}
+                  {@const cells = strip.cells[place]}
+                  {@const label = criterion ? say(criterion.name) : ''}
+                  <td class={['text-center whitespace-nowrap', first && 'begins']}>
+                    {#if cells && criterion?.extent === 'SIDED'}
+                      <Notch cell={cells.left} label={`${label} ${m.side_left()}`} /><Notch
                         cell={cells.right}
-                        label={`${data.names.criterion(column)} ${m.side_right()}`}
+                        label={`${label} ${m.side_right()}`}
                       />
-                    {:else}
-                      <Notch cell={cells.left} label={data.names.criterion(column)} />
+                    {:else if cells}
+                      <Notch cell={cells.left} {label} />
                     {/if}
                   </td>
                 {/each}
               </tr>
             {:else}
-              <tr><td colspan={data.columns.length + 2} class="py-8">{m.results_none()}</td></tr>
+              <tr><td colspan={visible.length + 2} class="py-8">{m.results_none()}</td></tr>
             {/each}
           </tbody>
         </table>
@@ -199,6 +228,9 @@
   tbody th,
   tbody td {
     border-bottom: 1px solid var(--color-base-300);
+  }
+  .begins {
+    border-left: 3px solid var(--color-base-content);
   }
   .sticky-name {
     position: sticky;

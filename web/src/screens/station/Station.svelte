@@ -1,62 +1,8 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { api, ask, Problem } from '../../lib/api/client';
-  import { keptStation, stationKey } from '../../lib/outbox/kept';
-  import { outbox } from '../../lib/outbox/outbox.svelte';
-  import { m } from '../../lib/paraglide/messages';
-  import Loaded from '../../lib/shell/Loaded.svelte';
-  import { Resource } from '../../lib/shell/resource.svelte';
-  import { Desk } from './desk.svelte';
-  import StationDesk from './StationDesk.svelte';
+  import StationRoom from './StationRoom.svelte';
 
   let { params }: { params: { id: string; station?: string } } = $props();
-  const LOOK_EVERY = 15_000;
-
-  /** From the server; without a network from what this device kept. */
-  async function open(): Promise<Desk> {
-    const key = stationKey(params.id, params.station);
-    const kept = await keptStation(key);
-    try {
-      const desk = new Desk(await look(), kept, key);
-      void desk.prefetch();
-      await desk.keepNow();
-      return desk;
-    } catch (error) {
-      if (kept && error instanceof Problem && error.offline) return new Desk(kept.view, kept, key);
-      throw error;
-    }
-  }
-
-  function look() {
-    const query = params.station ? { station: params.station } : {};
-    return ask(
-      api.GET('/api/screenings/{id}/station', { params: { path: { id: params.id }, query } }),
-    );
-  }
-
-  const desk = new Resource(open);
-
-  async function refresh() {
-    const view = await look().catch(() => null);
-    if (view) desk.data?.refresh(view);
-  }
-
-  onMount(() => {
-    const timer = setInterval(() => void refresh(), LOOK_EVERY);
-    const delivered = outbox.onDelivered(() => void refresh());
-    return () => {
-      clearInterval(timer);
-      delivered();
-    };
-  });
-
-  $effect(() => {
-    document.title = `${m.nav_station()} · ${m.brand()}`;
-  });
 </script>
 
-<div class="mx-auto w-full max-w-[90rem] px-3 sm:px-6">
-  <Loaded resource={desk}>
-    {#snippet children(ready)}<StationDesk desk={ready} reload={() => desk.load()} />{/snippet}
-  </Loaded>
-</div>
+<!-- Another station is another desk, also where only the address has changed. -->
+{#key `${params.id}/${params.station ?? ''}`}<StationRoom {params} />{/key}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Figure from '../../lib/figure/Figure.svelte';
   import { hasSpots, type Spot } from '../../lib/figure/spots';
+  import { push } from 'svelte-spa-router';
   import { keys, type Key } from '../../lib/keys/keys.svelte';
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
@@ -27,7 +28,7 @@
   let cue: Cue;
 
   const byEye = $derived(desk.criteria.filter((c) => !c.gauge));
-  const drawn = $derived(!desk.door && hasSpots(desk.view, byEye));
+  const drawn = $derived(!desk.door && hasSpots(desk.view, desk.test.pattern, byEye));
   /** The trial is over, and the next thing is another test here, the way back from a retest, or the next athlete. */
   const onward = $derived(desk.retest ? 'back' : desk.nextTest ? 'test' : 'athlete');
 
@@ -112,9 +113,22 @@
       <header class="flex items-end justify-between gap-x-3 pt-2 lg:pt-0">
         <div class="min-w-0">
           <p class="quiet text-sm">
-            {desk.station.at?.name ?? desk.station.screening.name} · {m.station_waiting({
-              count: desk.waiting,
-            })}
+            {#if desk.station.stations.length > 1}
+              <select
+                class="-ml-1 min-h-9 bg-transparent font-bold underline"
+                aria-label={m.station_which()}
+                value={desk.station.at?.id ?? ''}
+                onchange={(e) =>
+                  push(
+                    `/screening/${desk.station.screening.id}/station${e.currentTarget.value ? `/${e.currentTarget.value}` : ''}`,
+                  )}
+              >
+                <option value="">{m.station_all()}</option>
+                {#each desk.station.stations as s (s.id)}<option value={s.id}>{s.name}</option
+                  >{/each}
+              </select>
+            {:else}<strong>{desk.station.at?.name ?? say(desk.test.name)}</strong>{/if}
+            · {m.station_waiting({ count: desk.waiting })}
           </p>
           <h1 class="truncate text-3xl sm:text-4xl lg:text-5xl" data-testid="athlete">
             {desk.athlete.shortName}

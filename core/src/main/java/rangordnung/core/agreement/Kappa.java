@@ -68,11 +68,13 @@ public record Kappa(int pairs, double agreement, Optional<Double> kappa, Optiona
 
     /** The word for a kappa. */
     public static Strength strength(double kappa) {
-        return kappa < 0 ? Strength.POOR
-                : kappa <= 0.20 ? Strength.SLIGHT
-                : kappa <= 0.40 ? Strength.FAIR
-                : kappa <= 0.60 ? Strength.MODERATE
-                : kappa <= 0.80 ? Strength.SUBSTANTIAL
+        // a kappa of 0.6 is not above 0.60 because its last bit says so
+        double shown = Math.round(kappa * 1e9) / 1e9;
+        return shown < 0 ? Strength.POOR
+                : shown <= 0.20 ? Strength.SLIGHT
+                : shown <= 0.40 ? Strength.FAIR
+                : shown <= 0.60 ? Strength.MODERATE
+                : shown <= 0.80 ? Strength.SUBSTANTIAL
                 : Strength.ALMOST_PERFECT;
     }
 }

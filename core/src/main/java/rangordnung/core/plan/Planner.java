@@ -12,7 +12,7 @@ import java.util.Random;
  */
 public final class Planner {
 
-    private static final int TRIES = 60;
+    private static final int TRIES = 200;
     private static final int SMALL = 9;
 
     private Planner() {}

@@ -95,7 +95,7 @@ class AgreementTest {
 
     /** Landis and Koch 1977, Biometrics 33; value from memory. */
     @ParameterizedTest
-    @CsvSource({"-0.01, POOR", "0, SLIGHT", "0.20, SLIGHT", "0.21, FAIR", "0.40, FAIR", "0.60, MODERATE", "0.80, SUBSTANTIAL", "0.81, ALMOST_PERFECT", "1, ALMOST_PERFECT"})
+    @CsvSource({"-0.01, POOR", "0, SLIGHT", "0.20, SLIGHT", "0.21, FAIR", "0.40, FAIR", "0.60, MODERATE", "0.6000000000000001, MODERATE", "0.80, SUBSTANTIAL", "0.81, ALMOST_PERFECT", "1, ALMOST_PERFECT"})
     void words_for_a_kappa(double kappa, Kappa.Strength strength) {
         assertThat(Kappa.strength(kappa)).isEqualTo(strength);
     }

@@ -41,14 +41,16 @@ class Board {
     private final Protocols protocols;
     private final Facts facts;
     private final Clock clock;
+    private final ZoneId zone;
 
-    Board(Screenings screenings, Halls halls, Rosters rosters, Protocols protocols, Facts facts, Clock clock) {
+    Board(Screenings screenings, Halls halls, Rosters rosters, Protocols protocols, Facts facts, Clock clock, ZoneId zone) {
         this.screenings = screenings;
         this.halls = halls;
         this.rosters = rosters;
         this.protocols = protocols;
         this.facts = facts;
         this.clock = clock;
+        this.zone = zone;
     }
 
     /** A station's column. */
@@ -125,9 +127,9 @@ class Board {
         }
         HallPlan plan = hall.plan(there.size());
         Timetable timetable = Planner.plan(plan).flow();
-        Optional<Instant> start = hall.start().map(t -> view.heldOn().atTime(t).atZone(ZoneId.systemDefault()).toInstant())
+        Optional<Instant> start = hall.start().map(t -> view.heldOn().atTime(t).atZone(zone).toInstant())
                 .or(() -> facts.firstOf(view.id()))
-                .filter(i -> LocalDate.ofInstant(i, ZoneId.systemDefault()).equals(LocalDate.ofInstant(clock.instant(), ZoneId.systemDefault())));
+                .filter(i -> LocalDate.ofInstant(i, zone).equals(LocalDate.ofInstant(clock.instant(), zone)));
         long elapsed = start.map(s -> Duration.between(s, clock.instant()).toSeconds()).orElse(0L);
         int planned = (int) timetable.slots().stream().filter(s -> s.end() <= elapsed).count();
         Optional<Instant> finish = start.filter(s -> visits > 0 && elapsed > 0).map(s -> s.plusSeconds(elapsed * of / visits));

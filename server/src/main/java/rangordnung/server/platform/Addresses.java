@@ -1,25 +1,40 @@
 package rangordnung.server.platform;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.nio.file.Path;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /**
- * Where phones in the hall reach this server.
+ * Where phones in the hall reach this server. Without an address only this machine is served.
  *
- * @param hall      address in the hall's own network with scheme and port; empty where only this machine is served
- * @param authority address of the certificate authority for phones; empty likewise
+ * @param address   of this machine in the hall's network
+ * @param port      for HTTPS
+ * @param plainPort over which a phone gets the authority's certificate, and nothing else
+ * @param folder    of the certificate authority, which the launcher has made
  */
 @ConfigurationProperties("rangordnung.lan")
-public record Addresses(String hall, String authority) {
+public record Addresses(String address, int port, int plainPort, Path folder) {
 
-    /** The address for a phone: that of the hall, else the one this request came by. */
-    public String origin(HttpServletRequest request) {
-        return open() ? hall : ServletUriComponentsBuilder.fromContextPath(request).build().toUriString();
-    }
+    static final String AUTHORITY = "/authority.crt";
 
     /** Whether phones can reach this server at all. */
     public boolean open() {
-        return hall != null && !hall.isBlank();
+        return address != null && !address.isBlank();
+    }
+
+    /** The address of the interface in the hall's network. */
+    public String hall() {
+        return "https://" + address + ":" + port;
+    }
+
+    /** Where a phone gets the authority's certificate. */
+    public String authority() {
+        return "http://" + address + ":" + plainPort + AUTHORITY;
+    }
+
+    /** The address for a phone: that of the hall, else the one this request came by. */
+    public String origin(HttpServletRequest request) {
+        return open() ? hall() : ServletUriComponentsBuilder.fromContextPath(request).build().toUriString();
     }
 }
