@@ -2,7 +2,10 @@ package rangordnung.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.URI;
@@ -10,6 +13,9 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -75,6 +81,36 @@ public final class Client {
         return send(HttpRequest.newBuilder().header("Content-Type", "multipart/form-data; boundary=x")
                 .POST(HttpRequest.BodyPublishers.concat(HttpRequest.BodyPublishers.ofByteArray(head),
                         HttpRequest.BodyPublishers.ofByteArray(bytes), HttpRequest.BodyPublishers.ofByteArray(tail))), path);
+    }
+
+    /** A stream of events that stays open. */
+    public final class Stream implements AutoCloseable {
+
+        private final BlockingQueue<String> lines = new LinkedBlockingQueue<>();
+        private final InputStream body;
+
+        private Stream(InputStream body) {
+            this.body = body;
+            Thread reader = new Thread(() -> new BufferedReader(new InputStreamReader(body, StandardCharsets.UTF_8)).lines()
+                    .filter(l -> l.startsWith("event:")).forEach(lines::add));
+            reader.setUncaughtExceptionHandler((t, e) -> lines.add("closed"));
+            reader.setDaemon(true);
+            reader.start();
+        }
+
+        /** The next event, or null when none has come in time. */
+        public String next(long time, TimeUnit unit) throws InterruptedException {
+            return lines.poll(time, unit);
+        }
+
+        @Override
+        public void close() throws IOException {
+            body.close();
+        }
+    }
+
+    public Stream stream(String path) throws IOException, InterruptedException {
+        return new Stream(http.send(HttpRequest.newBuilder().uri(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofInputStream()).body());
     }
 
     private static HttpRequest.Builder json(String json, String method) {

@@ -1,0 +1,77 @@
+package rangordnung.server.hall;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.UUID;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import rangordnung.server.Client;
+import rangordnung.server.ServerTest;
+
+class HallTest extends ServerTest {
+
+    private Client lead;
+    private String screening;
+    private String athlete;
+
+    @BeforeEach
+    void screening() {
+        lead = lead();
+        String team = lead.post("/api/teams", "{\"name\":\"Floor %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
+        athlete = lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Ada\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok().text("/id");
+        lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Bo\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok();
+        screening = lead.post("/api/screenings", """
+                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":2}""".formatted(team)).ok().text("/id");
+    }
+
+    private void send(String fact) {
+        lead.post("/api/screenings/" + screening + "/facts", "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
+                .formatted(UUID.randomUUID(), athlete, fact)).ok();
+    }
+
+    private String path(String what) {
+        return "/api/screenings/" + screening + "/" + what;
+    }
+
+    @Test
+    void the_board_hears_of_a_fact_from_wherever_it_came_and_shows_it() throws Exception {
+        Client.Stream live = lead.stream(path("live"));
+        assertThat(live.next(5, TimeUnit.SECONDS)).contains("event:open");
+
+        UUID trial = UUID.randomUUID();
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
+        assertThat(live.next(5, TimeUnit.SECONDS)).contains("event:changed");
+        Client.Answer board = lead.get(path("board")).ok();
+        assertThat(board.text("/lines/0/states/0")).isEqualTo("STARTED");
+        assertThat(board.body().at("/lines/0/missing").booleanValue()).isFalse();
+        assertThat(board.body().at("/lines/1/missing").booleanValue()).isTrue();
+
+        send("{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":6,\"signs\":[]}}");
+        assertThat(lead.get(path("board")).ok().text("/stopped/0/name")).isEqualTo("Ada");
+        live.close();
+    }
+
+    @Test
+    void a_hall_is_tried_without_being_kept_and_kept_when_asked() {
+        String hall = """
+                {"stations":[{"id":"a","name":"A","tests":["overhead-squat"],"checkIn":false,"places":PLACES,"seconds":60}],
+                 "raters":2,"walkingSeconds":0,"setUpSeconds":60,"lessonSeconds":2700,"orders":[]}""";
+        assertThat(lead.post(path("plan"), hall.replace("PLACES", "1")).ok().body().at("/flow/finish").intValue()).isEqualTo(120);
+        assertThat(lead.post(path("plan"), hall.replace("PLACES", "2")).ok().body().at("/flow/finish").intValue()).isEqualTo(60);
+        assertThat(lead.get(path("hall")).ok().body().at("/stations")).as("one a test until the lead says otherwise").hasSize(4);
+
+        lead.put(path("hall"), hall.replace("PLACES", "2")).ok();
+        assertThat(lead.get(path("hall")).ok().body().at("/stations")).hasSize(1);
+    }
+
+    @Test
+    void a_hall_that_cannot_be_is_refused_with_the_station() {
+        String one = "{\"id\":\"a\",\"name\":\"A\",\"tests\":[\"%s\"],\"checkIn\":false,\"places\":1,\"seconds\":60}";
+        String hall = "{\"stations\":[%s],\"raters\":1,\"walkingSeconds\":0,\"setUpSeconds\":60,\"lessonSeconds\":2700,\"orders\":[]}";
+        lead.put(path("hall"), hall.formatted(one.formatted("handstand"))).problem(400, "unknown-test");
+        lead.put(path("hall"), hall.formatted(one.formatted("wall-test") + "," + one.replace("\"a\"", "\"b\"").formatted("wall-test"))).problem(400, "test-twice");
+        lead.put(path("hall"), hall.formatted(one.replace("[\"%s\"]", "[]"))).problem(400, "station-empty");
+        lead.put(path("hall"), hall.formatted(one.formatted("wall-test").replace("\"places\":1", "\"places\":0"))).problem(400, "invalid");
+    }
+}

@@ -1,0 +1,125 @@
+package rangordnung.server.results;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import rangordnung.server.Client;
+import rangordnung.server.ServerTest;
+import tools.jackson.databind.node.ObjectNode;
+
+class SchoolsTest extends ServerTest {
+
+    private Client lead;
+    private String team;
+    private String screening;
+    private String athlete;
+
+    @BeforeEach
+    void screening() {
+        lead = lead();
+        team = lead.post("/api/teams", "{\"name\":\"Schools %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
+        athlete = lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Ada\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok().text("/id");
+        screening = lead.post("/api/screenings", """
+                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":2}""".formatted(team)).ok().text("/id");
+    }
+
+    private void send(Client who, String... facts) {
+        for (String fact : facts) {
+            who.post("/api/screenings/" + screening + "/facts", "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
+                    .formatted(UUID.randomUUID(), athlete, fact)).ok();
+        }
+    }
+
+    private UUID squat(Client who, String... marks) {
+        UUID trial = UUID.randomUUID();
+        send(who, "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"arms\":\"OVERHEAD\",\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
+        for (String mark : marks) {
+            String[] part = mark.split(" ");
+            send(who, "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\",\"side\":\"%s\",\"grade\":\"%s\"}".formatted(trial, part[0], part[1], part[2]));
+        }
+        send(who, "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial),
+                "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
+        return trial;
+    }
+
+    private ObjectNode standardFloor() {
+        return (ObjectNode) lead.get("/api/protocols/standard-floor/2").ok().body();
+    }
+
+    @Test
+    void a_change_shows_whom_it_would_move_before_it_is_saved_and_never_rewrites_what_was_judged() {
+        squat(lead, "knee-line LEFT SLIGHT");
+        ObjectNode tolerant = standardFloor();
+        ((ObjectNode) tolerant.at("/policies/overheadKnee")).put("value", "TOLERATE_ONE_GRADE");
+
+        Client.Answer preview = lead.post("/api/protocols/preview", "{\"screening\":\"%s\",\"protocol\":%s}".formatted(screening, tolerant)).ok();
+        assertThat(preview.text("/moved/0/name")).isEqualTo("Ada");
+        assertThat(preview.text("/moved/0/grades/0/one")).isEqualTo("SLIGHT");
+        assertThat(preview.text("/moved/0/grades/0/other")).isEqualTo("NONE");
+        assertThat(preview.text("/moved/0/one/place/focus")).isEqualTo("KNEE_CONTROL");
+        assertThat(preview.body().at("/moved/0/other/place").isMissingNode()).as("one test of four, and no fault: nothing to propose yet").isTrue();
+
+        int version = lead.post("/api/protocols", tolerant.toString()).ok().body().get("version").intValue();
+        assertThat(version).isGreaterThan(2);
+        assertThat(standardFloor().at("/policies/overheadKnee/value").stringValue()).isEqualTo("STRICT");
+        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("SLIGHT");
+        lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":%d}".formatted(version)).ok();
+        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("NONE");
+    }
+
+    @Test
+    void two_schools_on_one_screening_stand_side_by_side() {
+        squat(lead, "heels LEFT MARKED", "knee-line RIGHT MARKED");
+        Client.Answer compared = lead.get("/api/screenings/" + screening + "/schools?protocol=standard-floor&version=1").ok();
+        assertThat(compared.body().get("athletes").intValue()).isEqualTo(1);
+        lead.get("/api/screenings/" + screening + "/schools?protocol=nowhere&version=1").problem(404, "not-found");
+    }
+
+    @Test
+    void a_protocol_that_contradicts_itself_is_refused_in_words() {
+        ObjectNode broken = standardFloor();
+        ((ObjectNode) broken.at("/tests/0/criteria/0/weight")).put("value", 0);
+        assertThat(lead.post("/api/protocols", broken.toString()).status()).isEqualTo(400);
+    }
+
+    @Test
+    void two_raters_differ_and_the_lead_settles_it_with_a_reason() {
+        String login = "second-" + UUID.randomUUID();
+        String account = lead.post("/api/accounts", "{\"name\":\"Second\",\"login\":\"%s\",\"password\":\"chalk on the floor\",\"role\":\"RATER\"}".formatted(login)).ok().text("/id");
+        lead.put("/api/screenings/" + screening + "/raters", "{\"accounts\":[\"%s\"]}".formatted(account)).ok();
+        UUID first = squat(lead, "knee-line LEFT SEVERE");
+        Client second = visitor().signIn(login, "chalk on the floor");
+        squat(second, "knee-line LEFT SLIGHT");
+
+        Client.Answer agreement = lead.get("/api/screenings/" + screening + "/agreement").ok();
+        assertThat(agreement.body().at("/all/pairs").intValue()).isEqualTo(16);
+        assertThat(agreement.body().at("/pairings/0/comparisons/0/apart").intValue()).isEqualTo(2);
+        String path = "/api/screenings/" + screening + "/settlements";
+        String settle = "{\"id\":\"%s\",\"athlete\":\"%s\",\"test\":\"overhead-squat\",\"trial\":\"%s\",\"reason\":\"%s\"}";
+        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, first, " ")).problem(400, "reason-missing");
+        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, UUID.randomUUID(), "Seen closer")).problem(404, "not-found");
+        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, first, "Seen closer")).ok();
+
+        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("SEVERE");
+        assertThat(lead.get("/api/screenings/" + screening + "/agreement").ok().text("/pairings/0/settled/reason")).isEqualTo("Seen closer");
+        second.post(path, settle.formatted(UUID.randomUUID(), athlete, first, "Mine")).problem(403, "forbidden");
+    }
+
+    @Test
+    void a_device_with_an_older_protocol_may_still_bring_what_it_saw() {
+        ObjectNode slim = standardFloor();
+        slim.withArray("/tests/0/criteria").remove(0);
+        int version = lead.post("/api/protocols", slim.toString()).ok().body().get("version").intValue();
+        lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":%d}".formatted(version)).ok();
+        UUID trial = UUID.randomUUID();
+        String facts = """
+                {"facts":[{"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"trialOpened","trial":"%s","test":"overhead-squat","conditions":{"shoes":false,"archAssisted":false}}},
+                {"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"marked","trial":"%s","criterion":"knee-line","side":"LEFT","grade":"SLIGHT"}}]UNDER}"""
+                .formatted(UUID.randomUUID(), athlete, trial, UUID.randomUUID(), athlete, trial);
+        lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", "")).problem(400, "unknown-criterion");
+        assertThat(lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":2}")).ok()
+                .body().get("added").intValue()).isEqualTo(2);
+    }
+}
