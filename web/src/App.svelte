@@ -13,6 +13,7 @@
   const joining = location.hash.startsWith('#/join/');
   if (!joining) void session.load();
 
+  const join = wrap({ asyncComponent: () => import('./screens/join/Join.svelte') });
   const today = wrap({ asyncComponent: () => import('./screens/today/Today.svelte') });
   const station = wrap({ asyncComponent: () => import('./screens/station/Station.svelte') });
   const lead: RouteDefinition = {
@@ -56,10 +57,10 @@
     '*': Gone,
   };
   const helper: RouteDefinition = {
+    '/join/:code': join,
     '/screening/:id/station/:station': station,
     '*': wrap({ asyncComponent: () => import('./screens/join/Opened.svelte') }),
   };
-  const join = wrap({ asyncComponent: () => import('./screens/join/Join.svelte') });
   const outside: RouteDefinition = {
     '/join/:code': join,
     '/setup/:code': wrap({ asyncComponent: () => import('./screens/signin/Setup.svelte') }),

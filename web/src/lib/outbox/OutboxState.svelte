@@ -8,13 +8,15 @@
   const word = $derived(
     outbox.refused.length
       ? m.outbox_refused({ count: outbox.refused.length })
-      : outbox.pending === 0
-        ? m.outbox_saved()
-        : outbox.state === 'signed-out'
-          ? m.outbox_signed_out({ count: outbox.pending })
-          : outbox.state === 'offline'
-            ? m.outbox_offline({ count: outbox.pending })
-            : m.outbox_saving({ count: outbox.pending }),
+      : !outbox.loaded
+        ? m.loading()
+        : outbox.pending === 0
+          ? m.outbox_saved()
+          : outbox.state === 'signed-out'
+            ? m.outbox_signed_out({ count: outbox.pending })
+            : outbox.state === 'offline'
+              ? m.outbox_offline({ count: outbox.pending })
+              : m.outbox_saving({ count: outbox.pending }),
   );
   const bad = $derived(
     outbox.refused.length > 0 ||
@@ -27,7 +29,7 @@
 <button
   class={['btn px-3', bad ? 'btn-warning' : 'btn-ghost font-normal']}
   onclick={() => dialog.showModal()}
-  data-pending={outbox.pending}
+  data-pending={outbox.loaded ? outbox.pending : ''}
 >
   {word}{#if clock.wrong}<span class="block text-xs">{m.clock_wrong_short()}</span
     >{/if}{#if !outbox.stored}<span class="block text-xs">{m.storage_full_short()}</span>{/if}

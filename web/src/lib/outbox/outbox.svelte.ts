@@ -31,6 +31,8 @@ export class Outbox {
   /** What the last delivery met: all well, no network, nobody signed in, or storage that is closed. */
   state = $state<'ok' | 'offline' | 'signed-out'>('ok');
   stored = $state(true);
+  /** Whether what was kept on the device has been read; before that nothing is known to be saved. */
+  loaded = $state(false);
 
   #base: Promise<IDBPDatabase<Boxes> | null>;
   #next = Date.now();
@@ -58,6 +60,7 @@ export class Outbox {
     const older = kept.filter((w) => !known.has(w.key));
     this.waiting = [...older, ...this.waiting];
     this.#next = Math.max(this.#next, ...this.waiting.map((w) => w.key + 1));
+    this.loaded = true;
     if (older.length) this.nudge();
   }
 

@@ -74,7 +74,7 @@
       <div class="mb-4 flex flex-wrap gap-x-10 gap-y-2">
         <p data-testid="visits">
           <span class="quiet block">{m.board_visits()}</span><span class="sign text-5xl"
-            >{data.pace.visits}<span class="quiet text-3xl"> / {data.pace.of}</span></span
+            >{data.pace.visits}<span class="quiet text-3xl">{` / ${data.pace.of}`}</span></span
           >
         </p>
         {#if data.pace.started}

@@ -131,6 +131,9 @@ class CoachDayIT extends ScreenTest {
         page.keyboard().press("Enter");
         page.keyboard().type("Keyboard");
         assertThat(page.locator("dialog[open] select").last()).not().hasValue("");
+        tabTo(page, "Protocol");
+        page.keyboard().press("ArrowUp"); // from the newest version to the first one
+        assertThat(page.locator("dialog[open] select").last()).hasValue("standard-floor/1");
         tabTo(page, "Open the station");
         page.keyboard().press("Enter");
         assertThat(page.getByTestId("athlete")).hasText("Dilan S.");
@@ -194,7 +197,7 @@ class CoachDayIT extends ScreenTest {
         assertThat(page.getByRole(AriaRole.ALERT)).containsText("No pressure to go on");
         assertThat(button(page, "Front: seen")).hasCount(0);
         allSaved(page);
-        String screening = page.url().replaceAll(".*/screening/([^/]+)/.*", "$1");
+        String screening = screening(page);
         page.navigate(product.address() + "#/screening/" + screening + "/groups");
         assertThat(page.locator("[data-focus='PROTECT']")).containsText("Farid Hell");
         page.navigate(product.address() + "#/screening/" + screening + "/results");

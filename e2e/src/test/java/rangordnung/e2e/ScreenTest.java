@@ -59,7 +59,11 @@ abstract class ScreenTest {
 
     protected Page page(int width, int height) {
         BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height).setLocale("en-GB"));
-        Page page = context.newPage();
+        return watched(context.newPage());
+    }
+
+    /** A page whose errors fail the test. */
+    protected Page watched(Page page) {
         page.setDefaultTimeout(10_000);
         page.onPageError(errors::add);
         page.onConsoleMessage(message -> {
@@ -100,6 +104,11 @@ abstract class ScreenTest {
 
     /** A roster from pasted lines, with a screening planned and its station open. */
     protected void atTheStation(Page page, String team, String lines) {
+        atTheStation(page, team, lines, "standard-floor/1");
+    }
+
+    /** The same under a protocol, written as name and version. */
+    protected void atTheStation(Page page, String team, String lines, String protocol) {
         page.navigate(product.address() + "#/roster");
         button(page, "Add a team or class").first().click();
         page.getByLabel("Name").fill(team);
@@ -111,8 +120,14 @@ abstract class ScreenTest {
         page.navigate(product.address() + "#/");
         button(page, "Plan a screening").click();
         page.getByLabel("Team or class").selectOption(team);
+        page.getByLabel("Protocol").selectOption(protocol);
         button(page, "Open the station").last().click();
         assertThat(page.getByTestId("athlete")).isVisible();
+    }
+
+    /** The screening whose page is open. */
+    protected static String screening(Page page) {
+        return page.url().replaceAll(".*/screening/([^/]+)/.*", "$1");
     }
 
     protected static Locator button(Page page, String name) {

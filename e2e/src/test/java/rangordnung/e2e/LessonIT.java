@@ -1,0 +1,357 @@
+package rangordnung.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.List;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+
+/** One lesson: thirty pupils, three stations on phones, a board, and a network that comes and goes. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class LessonIT extends ScreenTest {
+
+    private static final int PUPILS = 30;
+    private static final double ARRIVES = 30_000;
+
+    @Override
+    protected Product installed() {
+        return Product.fresh();
+    }
+
+    private static String roster(String prefix, int count) {
+        return "Given name,Family name\n" + IntStream.rangeClosed(1, count)
+                .mapToObj(i -> "%s%02d,Hall".formatted(prefix, i)).collect(Collectors.joining("\n")) + "\n";
+    }
+
+    /** Two hours ahead of everybody else. */
+    private static final String WRONG_CLOCK = """
+            const real = Date; const off = 7200000;
+            globalThis.Date = class extends real {
+              constructor(...a) { if (a.length) super(...a); else super(real.now() + off); }
+              static now() { return real.now() + off; }
+            };""";
+
+    private Page phone(String address, boolean wrongClock) {
+        Page phone = page(390, 844);
+        if (wrongClock) {
+            phone.addInitScript(WRONG_CLOCK);
+        }
+        phone.navigate(address);
+        assertThat(phone.getByTestId("athlete")).isVisible();
+        kept(phone);
+        return phone;
+    }
+
+    /** The application and the station are on the device: from here on it needs no network. */
+    private static void kept(Page page) {
+        page.waitForFunction("() => navigator.serviceWorker.ready.then(() => !!navigator.serviceWorker.controller)");
+        page.waitForFunction("""
+                () => new Promise((done) => {
+                  const open = indexedDB.open('rangordnung-station');
+                  open.onsuccess = () => {
+                    const all = open.result.transaction('station').objectStore('station').getAll();
+                    all.onsuccess = () => { open.result.close(); done(all.result.length > 0); };
+                  };
+                })""");
+    }
+
+    private String pass(Page lead, String station, String helper) {
+        lead.locator("dialog[open] select").selectOption(station);
+        lead.getByLabel("Helper", new Page.GetByLabelOptions().setExact(true)).fill(helper);
+        button(lead, "Make a code").click();
+        assertThat(lead.getByTestId("pass")).containsText(helper);
+        assertThat(lead.getByTestId("pass").getByRole(AriaRole.IMG)).isVisible();
+        return lead.getByTestId("pass-address").textContent();
+    }
+
+    /** Squat and lunge: front, side, next; every fifth one shows a fault. */
+    private static void byEye(Page page, int from, int to, String key) {
+        for (int i = from; i <= to; i++) {
+            if (i % 5 == 0) {
+                page.keyboard().press(key);
+                page.keyboard().press("2");
+            }
+            page.keyboard().press("Enter");
+            page.keyboard().press("Enter");
+            page.keyboard().press("Enter");
+        }
+    }
+
+    private static void atTheWall(Page page, int from, int to) {
+        for (int i = from; i <= to; i++) {
+            button(page, "Ankle at the wall left: " + (i % 6 == 0 ? "Not yet" : "Yes")).click();
+            button(page, "Ankle at the wall right: Yes").click();
+            button(page, "Done").click();
+            button(page, "Next athlete").click();
+        }
+    }
+
+    private static void arrived(Page page) {
+        assertThat(page.locator("[data-pending='0']")).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(ARRIVES));
+    }
+
+    private static void waits(Page page) {
+        assertThat(button(page, Pattern.compile("No network: \\d+ wait"))).isVisible();
+    }
+
+    @Test
+    @Order(1)
+    void thirty_pupils_three_stations_and_a_network_that_fails_twice() {
+        Page lead = founded();
+        atTheStation(lead, "Class 9", roster("Pupil", PUPILS), "standard-floor/2");
+        String screening = screening(lead);
+        lead.navigate(product.address() + "#/screening/" + screening + "/plan");
+        button(lead, "Remove Timed single-leg stance").click();
+        assertThat(lead.getByTestId("finish")).containsText("50:00");
+        button(lead, "Save").click();
+        assertThat(button(lead, "Saved")).isVisible();
+        button(lead, "Helpers’ codes").click();
+        String toSquat = pass(lead, "overhead-squat", "Momo");
+        String toLunge = pass(lead, "split-squat", "Kim");
+        lead.keyboard().press("Escape");
+
+        Page squat = phone(toSquat, false);
+        Page lunge = phone(toLunge, true);
+        Page wall = lead;
+        wall.navigate(product.address() + "#/screening/" + screening + "/station/wall-test");
+        assertThat(wall.getByTestId("athlete")).isVisible();
+        kept(wall);
+        Page board = signIn(page(1280, 800), "lead", PASSWORD);
+        board.navigate(product.address() + "#/screening/" + screening + "/board");
+        assertThat(board.getByText("live", new Page.GetByTextOptions().setExact(true))).isVisible();
+        assertThat(squat.getByText("Hall", new Page.GetByTextOptions().setExact(true))).hasCount(0);
+        assertThat(button(lunge, Pattern.compile("clock is off"))).isVisible();
+
+        byEye(squat, 1, 10, "k");
+        byEye(lunge, 1, 10, "k");
+        atTheWall(wall, 1, 10);
+        List.of(squat, lunge, wall).forEach(LessonIT::arrived);
+        assertThat(board.getByTestId("visits")).containsText("30 / 90", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
+
+        offline(squat, true);
+        offline(lunge, true);
+        byEye(squat, 11, 15, "k");
+        byEye(lunge, 11, 20, "k");
+        waits(squat);
+        String station = squat.url();
+        String athlete = squat.getByTestId("athlete").textContent();
+        BrowserContext context = squat.context();
+        squat.close();
+        squat = watched(context.newPage());
+        squat.navigate(station);
+        assertThat(squat.getByTestId("athlete")).hasText(athlete);
+        waits(squat);
+        byEye(squat, 16, 20, "k");
+        offline(squat, false);
+        offline(lunge, false);
+        arrived(squat);
+        arrived(lunge);
+
+        offline(lunge, true);
+        offline(wall, true);
+        atTheWall(wall, 11, PUPILS);
+        byEye(lunge, 21, PUPILS, "k");
+        byEye(squat, 21, PUPILS, "k");
+        offline(lunge, false);
+        offline(wall, false);
+        List.of(squat, lunge, wall).forEach(LessonIT::arrived);
+
+        assertThat(board.getByTestId("visits")).containsText("90 / 90", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
+        assertThat(kinds("trialOpened")).isEqualTo(3 * PUPILS);
+        assertThat(kinds("viewClosed")).isEqualTo(5 * PUPILS);
+        assertThat(kinds("marked")).as("two steps for each fault, two answers at the wall").isEqualTo(2 * (2 * PUPILS / 5) + 2 * PUPILS);
+        assertThat(product.count("select count(distinct author_id) from fact")).isEqualTo(3);
+        assertThat(product.count("""
+                select count(*) from (select athlete_id, sequence, lag(device_at) over (partition by author_id order by sequence) as before, device_at
+                from fact) f where before > device_at""")).as("each device's facts stand in the order in which it made them").isZero();
+
+        String results = results(board, screening);
+        assertThat(results).contains("MARKED");
+        board.navigate(product.address() + "#/screening/" + screening + "/results");
+        assertThat(board.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line left: marked"))).hasCount(2 * PUPILS / 5);
+        product.kill();
+        product.start();
+        assertThat(results(board, screening)).as("judged again from the stored facts alone").isEqualTo(results);
+    }
+
+    private static void offline(Page page, boolean off) {
+        page.context().setOffline(off);
+    }
+
+    private long kinds(String kind) {
+        return product.count("select count(*) from fact where body->>'kind' = ?", kind);
+    }
+
+    private static String results(Page page, String screening) {
+        return (String) page.evaluate("id => fetch(`/api/screenings/${id}/results`).then(r => r.text())", screening);
+    }
+
+    @Test
+    @Order(2)
+    void a_fault_is_retested_on_the_spot_and_explained() {
+        Page page = signIn(page(390, 844), "lead", PASSWORD);
+        atTheStation(page, "Retests", roster("Re", 2), "standard-floor/2");
+        String screening = screening(page);
+        page.evaluate("() => { window.taps = 0; addEventListener('pointerdown', () => window.taps++, true); }");
+        button(page, "Front: seen").click();
+        button(page, "Heel lift left marked").click();
+        button(page, "Depth  marked").click();
+        button(page, "Side: seen").click();
+        assertThat((Integer) page.evaluate("() => window.taps")).as("interactions for two faults").isEqualTo(4);
+        assertThat(page.getByTestId("retests").getByRole(AriaRole.BUTTON).first()).containsText("Chair");
+        page.getByTestId("retests").getByText("Heels up").click();
+        assertThat(page.getByTestId("retest")).containsText("Change nothing else.");
+        button(page, "Front: seen").click();
+        button(page, "Side: seen").click();
+        assertThat(page.getByTestId("comparison")).containsText("more than noise");
+        button(page, "Back to the test").last().click();
+        button(page, Pattern.compile("On to: Split squat")).click();
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests")).getByText("Ankle wall test").click();
+        page.getByLabel("Ankle at the wall left, toe to wall, attempt 1, cm").fill("7");
+        page.getByLabel("Ankle at the wall right, toe to wall, attempt 1, cm").fill("13");
+        button(page, "Done").click();
+        allSaved(page);
+        assertThat(product.count("""
+                select count(*) from fact where body #>> '{retest,retest}' = 'heels-up' and body #>> '{conditions,aids,0,kind}' = 'HEEL_PLATE'""")).isEqualTo(1);
+
+        Page desk = signIn(page(1280, 800), "lead", PASSWORD);
+        desk.navigate(product.address() + "#/screening/" + screening + "/results");
+        link(desk, "Re01 Hall").click();
+        Locator links = desk.getByTestId("links");
+        assertThat(links).containsText("Heels up helped");
+        assertThat(links).containsText("the wall test is limited");
+        assertThat(desk.getByText("Dorsiflexion, estimated: 25.2 °")).isVisible();
+        desk.navigate(product.address() + "#/screening/" + screening + "/groups");
+        assertThat(desk.locator("[data-focus='FOOT_AND_ANKLE']")).containsText("Re01 Hall");
+    }
+
+    @Test
+    @Order(3)
+    void what_is_measured_by_hand_is_kept_with_its_parts_and_endings() {
+        Page page = signIn(page(390, 844), "lead", PASSWORD);
+        atTheStation(page, "Measured", roster("Me", 1), "personal/1");
+        page.locator("[data-criterion='leg-fall'] [aria-label='Feet at rest left: 30°']").click();
+        page.locator("[data-criterion='knee-hug'] button").nth(4).click();
+        page.getByLabel("Stance after the jump, heel to heel, attempt 1, cm").fill("38");
+        page.getByLabel("Stance after the jump, heel to heel, attempt 1, cm").blur();
+        button(page, "Done").click();
+        button(page, Pattern.compile("On to: Squat, own stance")).click();
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests")).getByText("Running-stance hold").click();
+        button(page, Pattern.compile("Start: left, 1")).click();
+        page.waitForTimeout(400);
+        button(page, "Stop").click();
+        button(page, "foot down").click();
+        allSaved(page);
+        assertThat(product.count("select count(*) from fact where body->>'ending' = 'foot-down' and (body->>'value')::float between 0.1 and 5")).isEqualTo(1);
+        assertThat(product.count("select (body->>'value')::float from fact where body->>'criterion' = 'leg-fall'")).isEqualTo(30);
+        assertThat(product.count("select count(*) from fact where body->>'measure' = 'line-under' and (body->>'value')::float = 2")).isEqualTo(1);
+
+        Page desk = signIn(page(1280, 800), "lead", PASSWORD);
+        desk.navigate(product.address() + "#/screening/" + screening(page) + "/results");
+        link(desk, "Me01 Hall").click();
+        assertThat(desk.getByText("Training stance 38.0 cm, turned out left 30.0°, right not known")).isVisible();
+    }
+
+    @Test
+    @Order(4)
+    void check_in_asks_and_a_pass_taken_back_keeps_what_waits() {
+        Page lead = signedIn("lead", PASSWORD);
+        atTheStation(lead, "Door", roster("Do", 3), "quick-lesson/1");
+        String screening = screening(lead);
+        lead.navigate(product.address() + "#/screening/" + screening + "/plan");
+        button(lead, "Add a station").click();
+        lead.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).last().fill("Door");
+        button(lead, "Save").click();
+        assertThat(button(lead, "Saved")).isVisible();
+        button(lead, "Helpers’ codes").click();
+        Page door = phone(pass(lead, "station-3", "Sol"), false);
+        assertThat(door.getByLabel("Filming")).not().isChecked();
+        button(door, "Present, next").click();
+        door.getByLabel("Medical advice against exercise", new Page.GetByLabelOptions().setExact(false)).check();
+        assertThat(door.getByText("Takes no part until a clinician clears it.")).isVisible();
+        button(door, "Excused, next").click();
+        arrived(door);
+        assertThat(product.count("select count(*) from athlete where clearance = 'NOT_CLEARED' and clearance_by = 'check-in'")).isEqualTo(1);
+
+        button(lead, "Take back").click();
+        assertThat(lead.getByText("ended")).isVisible();
+        button(door, "absent").click();
+        assertThat(button(door, Pattern.compile("1 wait"))).isVisible();
+        long kept = product.count("select count(*) from fact f join screening s on s.id = f.screening_id where s.id = ?::uuid", screening);
+        door.navigate(pass(lead, "station-3", "Sol again"));
+        arrived(door);
+        assertThat(product.count("select count(*) from fact f join screening s on s.id = f.screening_id where s.id = ?::uuid", screening)).isEqualTo(kept + 1);
+    }
+
+    @Test
+    @Order(5)
+    void a_second_rater_looks_without_knowing_and_the_lead_settles() {
+        Page lead = signedIn("lead", PASSWORD);
+        lead.navigate(product.address() + "#/people");
+        button(lead, Pattern.compile("Add")).first().click();
+        Locator add = lead.locator("dialog[open]");
+        add.getByLabel("Name").fill("Second Rater");
+        add.getByLabel("Login").fill("second");
+        add.getByLabel("Password").fill(PASSWORD);
+        add.getByRole(AriaRole.BUTTON).first().click();
+        assertThat(lead.getByText("Second Rater")).isVisible();
+        atTheStation(lead, "Twice", roster("Tw", 1), "standard-floor/1");
+        String screening = screening(lead);
+        button(lead, "Knee line left severe").click();
+        button(lead, "Front: seen").click();
+        button(lead, "Side: seen").click();
+        allSaved(lead);
+        lead.evaluate("""
+                id => fetch('/api/accounts').then(r => r.json()).then(all => fetch(`/api/screenings/${id}/raters`, { method: 'PUT',
+                  headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': /XSRF-TOKEN=([^;]+)/.exec(document.cookie)[1] },
+                  body: JSON.stringify({ accounts: all.filter(a => a.login === 'second').map(a => a.id) }) }))""", screening);
+
+        Page second = signIn(page(390, 844), "second", PASSWORD);
+        second.navigate(product.address() + "#/screening/" + screening + "/station");
+        button(second, "Look again, without knowing the first marks").click();
+        assertThat(button(second, "Knee line left severe")).hasAttribute("aria-pressed", "false");
+        button(second, "Knee line left slight").click();
+        button(second, "Front: seen").click();
+        button(second, "Side: seen").click();
+        allSaved(second);
+
+        lead.navigate(product.address() + "#/screening/" + screening + "/raters");
+        assertThat(lead.getByTestId("pairing")).containsText("Knee line left");
+        button(lead, "Settle").click();
+        lead.getByLabel("What Test Lead saw").check();
+        lead.getByLabel("Reason").fill("Stood closer");
+        lead.locator("dialog[open]").getByRole(AriaRole.BUTTON).first().click();
+        assertThat(lead.getByTestId("pairing")).containsText("Stood closer");
+        assertThat(product.count("select count(*) from settlement where reason = 'Stood closer'")).isEqualTo(1);
+        link(lead, "Results").click();
+        assertThat(lead.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line left: severe"))).isVisible();
+    }
+
+    @Test
+    @Order(6)
+    void a_school_is_changed_only_after_seeing_whom_it_moves() {
+        Page page = signedIn("lead", PASSWORD);
+        page.navigate(product.address() + "#/protocols/standard-floor/2");
+        button(page, "Change into a new version").click();
+        page.getByLabel("Inward knee overhead").selectOption("TOLERATE_ONE_GRADE");
+        assertThat(button(page, "Save as new version")).isDisabled();
+        page.getByLabel("Try it on").selectOption("Class 9, " + page.getByLabel("Try it on").locator("option").filter(
+                new Locator.FilterOptions().setHasText("Class 9")).textContent().replace("Class 9, ", ""));
+        button(page, "Show what it would move").click();
+        assertThat(page.getByTestId("moved")).containsText("6 of 30 would stand elsewhere.");
+        button(page, "Save as new version").click();
+        assertThat(page.getByText("version 3", new Page.GetByTextOptions().setExact(true))).isVisible();
+        assertThat(product.count("select count(*) from protocol_version where protocol_id = 'standard-floor'")).isEqualTo(3);
+    }
+}
