@@ -25,6 +25,9 @@
       <button class="btn-soft-line btn h-12" onclick={() => desk.back()}>{m.retest_back()}</button>
     </div>
     <p>{say(retest.instruction)} <strong>{m.retest_one_change()}</strong></p>
+    {#if desk.weakened}<p class="border-l-4 border-error pl-2 font-bold" role="alert">
+        {m.retest_weakened()}
+      </p>{/if}
     {#if retest.caution}<p class="quiet text-sm">{say(retest.caution)}</p>{/if}
     {#if aid?.heightCentimetres !== undefined && retest.aid}
       <label class="mt-1 inline-flex items-center gap-2">

@@ -561,6 +561,28 @@ export class Desk {
     });
   }
 
+  /** Whether more than the one thing differs from the baseline, or one side was treated before: weaker evidence. */
+  get weakened(): boolean {
+    const of = this.#retest;
+    const opened = this.#book(this.current).findLast(
+      (f) => f.fact.kind === 'trialOpened' && f.fact.trial === of?.baseline,
+    );
+    if (!of || opened?.fact.kind !== 'trialOpened') return false;
+    const [before, now] = [opened.fact.conditions, this.conditions];
+    const added = now.aids.filter((a) => !before.aids.some((b) => b.kind === a.kind)).length;
+    const sameTest = opened.fact.test === this.test.id;
+    const asked = this.retest;
+    return (
+      !!now.treatedSide ||
+      before.shoes !== now.shoes ||
+      (sameTest &&
+        (added > (asked?.aid ? 1 : 0) ||
+          (before.arms !== now.arms && !asked?.load) ||
+          (before.load.position !== now.load.position && !asked?.load) ||
+          before.archAssisted !== now.archAssisted))
+    );
+  }
+
   flag(flag: Schemas['FactTrialFlagged']['flag'], words?: string): void {
     const present = this.#trial.flags.get(flag);
     if (present) this.#write({ kind: 'withdrawn' }, present.id);

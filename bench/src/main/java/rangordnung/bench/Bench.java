@@ -27,8 +27,17 @@ public final class Bench {
         if (wanted.isEmpty() || wanted.contains("initial-js-kb")) {
             initialScript();
         }
-        if (wanted.isEmpty() || wanted.contains("results-500-over-sql") || wanted.contains("server-rss-mb")) {
-            ServerBenchmark.run();
+        boolean results = wanted.isEmpty() || wanted.contains("results-500-over-sql") || wanted.contains("server-rss-mb");
+        boolean stations = wanted.isEmpty() || wanted.contains("station-marks-over-insert");
+        if (results || stations) {
+            try (Demo demo = Demo.start()) {
+                if (results) {
+                    ServerBenchmark.measure(demo);
+                }
+                if (stations) {
+                    StationBenchmark.measure(demo);
+                }
+            }
         }
         System.exit(broken ? 1 : 0);
     }
@@ -39,6 +48,13 @@ public final class Bench {
         broken |= ratio > limit;
         System.out.println(String.format(Locale.ROOT, "{\"name\":\"%s\",\"value\":%.3f,\"reference\":%.3f,\"unit\":\"%s\",\"ratio\":%.2f,\"limit\":%s}",
                 name, value, reference, unit, ratio, limit == Double.MAX_VALUE ? "null" : String.valueOf(limit)));
+    }
+
+    /** A count that must be met exactly. */
+    static void exactly(String name, long value, long expected) {
+        broken |= value != expected;
+        System.out.println(String.format(Locale.ROOT, "{\"name\":\"%s\",\"value\":%d,\"reference\":%d,\"unit\":\"facts\",\"ratio\":%.2f,\"limit\":1}",
+                name, value, expected, (double) value / expected));
     }
 
     /** What the first page loads as script, compressed, against the same uncompressed. */

@@ -24,7 +24,7 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.TimeValue;
 import org.openjdk.jmh.runner.options.VerboseMode;
 import rangordnung.core.body.Side;
-import rangordnung.core.judgement.Conditions;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Fact;
 import rangordnung.core.judgement.Judge;
@@ -63,18 +63,18 @@ public class JudgeBenchmark {
 
     private static List<Entry> book(Protocol protocol, Random random) {
         UUID trial = new UUID(random.nextLong(), random.nextLong());
-        List<Fact> facts = new ArrayList<>(List.of(new Fact.TrialOpened(trial, "overhead-squat", Conditions.STANDARD)));
+        List<Fact> facts = new ArrayList<>(List.of(new Fact.TrialOpened(trial, "overhead-squat", Conditions.STANDARD, Optional.empty())));
         for (Criterion criterion : protocol.tests().get(0).criteria()) {
             if (random.nextInt(4) == 0) {
                 Optional<Side> side = criterion.extent() == Extent.WHOLE ? Optional.empty() : Optional.of(Side.values()[random.nextInt(2)]);
                 facts.add(new Fact.Marked(trial, criterion.id(), side, Grade.values()[1 + random.nextInt(3)], Optional.empty(), Optional.empty()));
             }
         }
-        facts.add(new Fact.ViewClosed(trial, View.FRONT, 5));
-        facts.add(new Fact.ViewClosed(trial, View.SIDE, 5));
+        facts.add(new Fact.ViewClosed(trial, View.FRONT, 5, Optional.empty()));
+        facts.add(new Fact.ViewClosed(trial, View.SIDE, 5, Optional.empty()));
         List<Entry> book = new ArrayList<>();
         for (Fact fact : facts) {
-            book.add(new Entry(new UUID(random.nextLong(), random.nextLong()), book.size(), Optional.empty(), fact));
+            book.add(new Entry(new UUID(random.nextLong(), random.nextLong()), book.size(), Optional.empty(), fact, Optional.empty()));
         }
         return book;
     }

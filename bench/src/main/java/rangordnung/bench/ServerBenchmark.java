@@ -1,16 +1,9 @@
 package rangordnung.bench;
 
 import java.io.IOException;
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.util.ArrayList;
@@ -19,7 +12,6 @@ import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.Callable;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The running product with the 500 roster: its results over HTTP against the bare SQL, and its memory. */
 final class ServerBenchmark {
@@ -29,35 +21,16 @@ final class ServerBenchmark {
 
     private ServerBenchmark() {}
 
-    static void run() throws Exception {
-        Path data = Files.createTempDirectory("rangordnung-bench");
-        Files.setPosixFilePermissions(data, PosixFilePermissions.fromString("rwxr-xr-x"));
-        launcher("demo", "--background", "--data", data.toString());
-        try {
-            measure(data);
-        } finally {
-            launcher("stop", "--data", data.toString());
-        }
-    }
-
-    private static void measure(Path data) throws Exception {
-        String base = Files.readString(data.resolve("address")).strip();
-        HttpClient http = HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
-        JsonMapper json = new JsonMapper();
-        get(http, base + "api/session");
-        CookieManager cookies = (CookieManager) http.cookieHandler().orElseThrow();
-        String token = cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().orElseThrow().getValue();
-        http.send(HttpRequest.newBuilder(URI.create(base + "api/session")).header("Content-Type", "application/json").header("X-XSRF-TOKEN", token)
-                .POST(HttpRequest.BodyPublishers.ofString("{\"login\":\"lead\",\"password\":\"hall-lines-and-wall-bars\"}")).build(), HttpResponse.BodyHandlers.discarding());
-        JsonNode club = json.readTree(get(http, base + "api/today")).get("screenings").valueStream()
+    static void measure(Demo demo) throws Exception {
+        Demo.Visitor lead = demo.lead();
+        JsonNode club = lead.json("api/today").get("screenings").valueStream()
                 .filter(s -> s.get("athletes").intValue() == 500).findFirst().orElseThrow().get("screening");
         UUID screening = UUID.fromString(club.get("id").stringValue());
         UUID team = UUID.fromString(club.get("team").stringValue());
 
-        String jdbc = "jdbc:postgresql://127.0.0.1:" + Files.readAllLines(data.resolve("pg/postmaster.pid")).get(3).strip() + "/rangordnung";
-        try (Connection connection = DriverManager.getConnection(jdbc, "rangordnung", Files.readString(data.resolve("database.secret")).strip())) {
+        try (Connection connection = demo.connect()) {
             Callable<Object> sql = () -> bareSql(connection, screening, team);
-            Callable<Object> kept = () -> get(http, base + "api/screenings/" + screening + "/results");
+            Callable<Object> kept = () -> lead.get("api/screenings/" + screening + "/results");
             // The honest reference reads the same rows; a new fact before each request makes the server judge anew.
             Callable<Object> judged = () -> {
                 touch(connection, screening);
@@ -80,8 +53,7 @@ final class ServerBenchmark {
             Bench.ratio("results-500-over-sql", median(keptTimes), median(sqlTimes), "milliseconds, median", 3);
             Bench.ratio("results-500-judged-anew-over-sql", median(judgedTimes), median(sqlTimes), "milliseconds, median, one new fact before each", Double.MAX_VALUE);
         }
-        long process = Long.parseLong(Files.readString(data.resolve("app.pid")).strip());
-        Bench.absolute("server-rss-mb", residentMegabytes(process), residentMegabytes(ProcessHandle.current().pid()), "MB, against this measuring process", 512);
+        Bench.absolute("server-rss-mb", residentMegabytes(demo.process()), residentMegabytes(ProcessHandle.current().pid()), "MB, against this measuring process", 512);
     }
 
     /** The rows that the results rest on, read with plain JDBC and every column taken. */
@@ -114,14 +86,6 @@ final class ServerBenchmark {
         }
     }
 
-    private static byte[] get(HttpClient http, String address) throws IOException, InterruptedException {
-        HttpResponse<byte[]> response = http.send(HttpRequest.newBuilder(URI.create(address)).build(), HttpResponse.BodyHandlers.ofByteArray());
-        if (response.statusCode() != 200) {
-            throw new IllegalStateException(address + " answers " + response.statusCode());
-        }
-        return response.body();
-    }
-
     private static double milliseconds(Callable<Object> work) throws Exception {
         long start = System.nanoTime();
         work.call();
@@ -136,15 +100,5 @@ final class ServerBenchmark {
     private static double residentMegabytes(long process) throws IOException {
         return Files.readAllLines(Path.of("/proc/" + process + "/status")).stream()
                 .filter(l -> l.startsWith("VmRSS")).mapToLong(l -> Long.parseLong(l.replaceAll("\\D", ""))).findFirst().orElseThrow() / 1024.0;
-    }
-
-    private static void launcher(String... words) throws IOException, InterruptedException {
-        List<String> command = new ArrayList<>(List.of("./rangordnung"));
-        command.addAll(List.of(words));
-        Path log = Files.createTempFile("rangordnung-bench", ".log");
-        int exit = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile()).start().waitFor();
-        if (exit != 0) {
-            throw new IllegalStateException(String.join(" ", command) + "\n" + Files.readString(log));
-        }
     }
 }

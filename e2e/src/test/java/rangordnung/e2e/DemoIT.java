@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -37,8 +38,13 @@ class DemoIT extends ScreenTest {
                 async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'Club screen').screening.id""");
         String first = (String) page.evaluate("""
                 async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'First look').screening.id""");
+        String lesson = (String) page.evaluate("""
+                async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'Winter screen').screening.id""");
+        // one whose heels were up, with a retest and a wall test: the page has everything on it
         String athlete = (String) page.evaluate("""
-                async (id) => (await (await fetch(`/api/screenings/${id}/results`)).json()).strips.find((s) => s.cells[0].left === 'MARKED').athlete""", id);
+                async (id) => { const view = await (await fetch(`/api/screenings/${id}/results`)).json();
+                  const heels = view.columns.findIndex((c) => c.criterion === 'heels');
+                  return view.strips.find((s) => s.cells[heels].left === 'MARKED').athlete; }""", lesson);
         String team = (String) page.evaluate("async () => (await (await fetch('/api/teams')).json()).find((t) => t.name.startsWith('Class')).id");
         Map<String, String> screens = new LinkedHashMap<>();
         screens.put("today", "/");
@@ -47,7 +53,20 @@ class DemoIT extends ScreenTest {
         screens.put("people", "/people");
         screens.put("station", "/screening/" + first + "/station");
         screens.put("results", "/screening/" + id + "/results");
-        screens.put("athlete", "/screening/" + id + "/athlete/" + athlete);
+        screens.put("athlete", "/screening/" + lesson + "/athlete/" + athlete);
+        screens.put("results-battery", "/screening/" + lesson + "/results");
+        screens.put("plan", "/screening/" + lesson + "/plan");
+        screens.put("sheets", "/screening/" + lesson + "/sheets");
+        screens.put("board", "/screening/" + lesson + "/board");
+        screens.put("raters", "/screening/" + lesson + "/raters");
+        screens.put("schools", "/screening/" + lesson + "/schools");
+        screens.put("door", "/screening/" + lesson + "/station/door");
+        screens.put("lunge", "/screening/" + lesson + "/station/lunge");
+        screens.put("balance", "/screening/" + lesson + "/station/balance");
+        screens.put("squat", "/screening/" + lesson + "/station/squat");
+        screens.put("protocols", "/protocols");
+        screens.put("protocol", "/protocols/training-stance/1");
+        screens.put("set-up", "/protocols/personal/1");
         screens.put("ranking", "/screening/" + id + "/ranking");
         screens.put("groups", "/screening/" + id + "/groups");
         screens.put("ranking-500", "/screening/" + club + "/ranking");
@@ -61,6 +80,8 @@ class DemoIT extends ScreenTest {
         page.waitForTimeout(250);
     }
 
+    private static final Set<String> THEMED = Set.of("today", "station", "athlete", "ranking", "groups", "board", "plan");
+
     @ParameterizedTest
     @ValueSource(strings = {"chalk", "evening", "bright"})
     void no_screen_has_a_barrier(String theme) {
@@ -72,6 +93,9 @@ class DemoIT extends ScreenTest {
         signIn(page, "lead", DEMO_PASSWORD);
         Map<String, String> screens = screens(page);
         screens.remove("ranking-500"); // the same view as the ranking, only longer
+        if (!theme.equals("chalk")) {
+            screens.keySet().retainAll(THEMED); // themes change colours only, and these screens have all of them
+        }
         screens.forEach((name, address) -> {
             show(page, address);
             check(page, theme, name);
@@ -150,7 +174,9 @@ class DemoIT extends ScreenTest {
         Path folder = Path.of("..", System.getProperty("pictures", "e2e/target/screenshots"));
         Page page = signedIn("lead", DEMO_PASSWORD);
         page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
+        Map<String, String> all = Map.copyOf(screens(page));
         Map<String, String> screens = screens(page);
+        screens.keySet().removeAll(Set.of("people", "rosters", "protocols", "set-up", "sheets", "results-battery", "door", "lunge", "balance", "squat", "schools"));
         screens.forEach((name, address) -> {
             show(page, address);
             if (name.equals("station")) {
@@ -163,6 +189,19 @@ class DemoIT extends ScreenTest {
         show(phone, screens.get("station"));
         phone.locator("[data-spot='turn-out LEFT']").click();
         phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("station-phone.png")));
+        for (String name : List.of("door", "balance")) {
+            show(phone, all.get(name));
+            phone.screenshot(new ScreenshotOptions().setPath(folder.resolve(name + "-phone.png")));
+        }
+        show(phone, all.get("squat"));
+        button(phone, "Front: seen").click();
+        button(phone, "Heel lift left marked").click();
+        button(phone, "Depth  marked").click();
+        button(phone, "Side: seen").click();
+        phone.getByTestId("retests").getByText("Heels up").click();
+        button(phone, "Front: seen").click();
+        button(phone, "Side: seen").click();
+        phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("retest-phone.png")));
         assertThat(folder.resolve("station-phone.png").toFile().length()).isGreaterThan(10_000);
     }
 }

@@ -2,6 +2,7 @@ package rangordnung.e2e;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -18,6 +19,8 @@ import java.util.concurrent.TimeUnit;
 /** The product as a user starts it: with the launcher, in a data folder of its own. */
 final class Product implements AutoCloseable {
 
+    /** Tests that run side by side look for free ports in different places. */
+    private static final int FORK = Integer.getInteger("fork", 1);
     private static final Path HOME = Path.of("..").toAbsolutePath().normalize();
 
     private final Path data;
@@ -46,12 +49,20 @@ final class Product implements AutoCloseable {
 
     Product start() {
         List<String> words = new ArrayList<>(List.of(word, "--background"));
-        if (port != null) {
-            words.addAll(List.of("--port", port));
-        }
+        words.addAll(List.of("--port", port != null ? port : String.valueOf(freePort(8080 + 100 * FORK))));
         launcher(words.toArray(String[]::new));
         port = address().replaceAll(".*:(\\d+)/", "$1");
         return this;
+    }
+
+    private static int freePort(int from) {
+        for (int candidate = from;; candidate++) {
+            try (ServerSocket free = new ServerSocket(candidate)) {
+                return free.getLocalPort();
+            } catch (IOException taken) {
+                // the next one
+            }
+        }
     }
 
     String address() {
@@ -116,7 +127,9 @@ final class Product implements AutoCloseable {
         command.addAll(Arrays.asList(words));
         command.addAll(List.of("--data", data.toString()));
         try {
-            Process process = new ProcessBuilder(command).directory(HOME.toFile()).redirectErrorStream(true).redirectOutput(data.resolve("launcher.log").toFile()).start();
+            ProcessBuilder builder = new ProcessBuilder(command).directory(HOME.toFile()).redirectErrorStream(true).redirectOutput(data.resolve("launcher.log").toFile());
+            builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(54320 + 100 * FORK));
+            Process process = builder.start();
             if (!process.waitFor(4, TimeUnit.MINUTES) || process.exitValue() != 0) {
                 throw new IllegalStateException(String.join(" ", command) + "\n" + read("launcher.log"));
             }

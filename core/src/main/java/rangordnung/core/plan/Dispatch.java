@@ -20,6 +20,9 @@ final class Dispatch {
     private final int[] remaining;
     private final int[] left;
     private final int[][] placeFreeAt;
+    private final int[][] before;
+    private final double[] perPlace;
+    private final double[] liking;
     private final List<Timetable.Slot> slots = new ArrayList<>();
 
     Dispatch(HallPlan plan, Random random, int attempt) {
@@ -32,6 +35,9 @@ final class Dispatch {
         this.remaining = new int[plan.athletes()];
         this.left = new int[stations];
         this.placeFreeAt = new int[stations][];
+        this.before = plan.before();
+        this.perPlace = plan.stations().stream().mapToDouble(s -> (double) s.seconds() / s.places()).toArray();
+        this.liking = random.doubles(plan.athletes()).map(r -> 1 - chance * r).toArray();
         int work = plan.stations().stream().mapToInt(HallPlan.Station::seconds).sum();
         Arrays.fill(remaining, work);
         for (int s = 0; s < stations; s++) {
@@ -66,7 +72,7 @@ final class Dispatch {
                 continue;
             }
             int waiting = athlete(s, time);
-            double weight = priority((double) left[s] * plan.stations().get(s).seconds() / plan.stations().get(s).places());
+            double weight = priority(left[s] * perPlace[s]);
             if (waiting >= 0 && weight > best) {
                 best = weight;
                 station = s;
@@ -88,8 +94,8 @@ final class Dispatch {
         int chosen = -1;
         double best = -1;
         for (int a = 0; a < plan.athletes(); a++) {
-            if (!done[a][station] && freeAt[a] <= time && plan.open(station, done[a])) {
-                double weight = priority(remaining[a]);
+            if (freeAt[a] <= time && !done[a][station] && HallPlan.open(before[station], done[a])) {
+                double weight = remaining[a] * liking[a];
                 if (weight > best) {
                     best = weight;
                     chosen = a;

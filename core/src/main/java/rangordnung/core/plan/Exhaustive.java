@@ -17,6 +17,7 @@ final class Exhaustive {
     private Timetable best;
     private final boolean[][] done;
     private final int[] freeAt;
+    private final int[][] before;
     private final int[][] placeFreeAt;
     private final List<Timetable.Slot> slots = new ArrayList<>();
 
@@ -27,6 +28,7 @@ final class Exhaustive {
         this.best = start;
         this.done = new boolean[plan.athletes()][stations];
         this.freeAt = new int[plan.athletes()];
+        this.before = plan.before();
         this.placeFreeAt = new int[stations][];
         for (int s = 0; s < stations; s++) {
             placeFreeAt[s] = new int[plan.stations().get(s).places()];
@@ -56,7 +58,7 @@ final class Exhaustive {
             }
             freshTried |= fresh;
             for (int s = 0; s < stations; s++) {
-                if (!done[a][s] && plan.open(s, done[a])) {
+                if (!done[a][s] && HallPlan.open(before[s], done[a])) {
                     start(a, s, from, finish);
                 }
             }

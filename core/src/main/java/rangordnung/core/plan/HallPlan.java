@@ -66,10 +66,17 @@ public record HallPlan(
         return !open.isEmpty();
     }
 
-    /** What must be done before a station. */
-    boolean open(int station, boolean[] done) {
-        for (Order order : orders) {
-            if (order.after().equals(stations.get(station).id()) && !done[index(order.before())]) {
+    /** By station, the stations that must be done before it. */
+    int[][] before() {
+        return stations.stream()
+                .map(s -> orders.stream().filter(o -> o.after().equals(s.id())).mapToInt(o -> index(o.before())).toArray())
+                .toArray(int[][]::new);
+    }
+
+    /** Whether all that must come before is done. */
+    static boolean open(int[] before, boolean[] done) {
+        for (int station : before) {
+            if (!done[station]) {
                 return false;
             }
         }

@@ -12,7 +12,10 @@ import java.util.Random;
  */
 public final class Planner {
 
-    private static final int TRIES = 200;
+    /** How much is tried at most; the larger the plan, the fewer tries. */
+    private static final int MOST_TRIES = 40;
+    private static final int FEWEST_TRIES = 3;
+    private static final double WORK = 2e6;
     private static final int SMALL = 9;
 
     private Planner() {}
@@ -50,11 +53,13 @@ public final class Planner {
                 .orElseThrow().id();
     }
 
-    /** The timetable that ends soonest of all that were tried; all there are on small cases. */
-    static Timetable flow(HallPlan plan) {
+    /** The timetable that ends soonest of all that were tried; of all there are on small cases. */
+    public static Timetable flow(HallPlan plan) {
         int bound = plan.lowerBound();
         Timetable best = rotation(plan).orElse(null);
-        for (int attempt = 0; attempt < TRIES && (best == null || best.finish() > bound); attempt++) {
+        double visits = (double) plan.athletes() * plan.stations().size();
+        double tries = Math.max(FEWEST_TRIES, Math.min(MOST_TRIES, WORK / (visits * visits)));
+        for (int attempt = 0; attempt < tries && (best == null || best.finish() > bound); attempt++) {
             Timetable next = new Dispatch(plan, new Random(attempt), attempt).run();
             best = best == null || next.finish() < best.finish() ? next : best;
         }

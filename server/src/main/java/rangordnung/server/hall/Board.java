@@ -6,6 +6,8 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -35,6 +37,8 @@ import rangordnung.server.screening.Screenings;
 @Service
 class Board {
 
+    private static final int KEPT = 32;
+
     private final Screenings screenings;
     private final Halls halls;
     private final Rosters rosters;
@@ -42,6 +46,13 @@ class Board {
     private final Facts facts;
     private final Clock clock;
     private final ZoneId zone;
+    /** A board is read at every change; what it is held against changes only with the hall. */
+    private final Map<HallPlan, Timetable> timetables = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<HallPlan, Timetable> eldest) {
+            return size() > KEPT;
+        }
+    });
 
     Board(Screenings screenings, Halls halls, Rosters rosters, Protocols protocols, Facts facts, Clock clock, ZoneId zone) {
         this.screenings = screenings;
@@ -126,7 +137,7 @@ class Board {
             return new Pace(Optional.empty(), 0, 0, 0, Optional.empty(), Optional.empty());
         }
         HallPlan plan = hall.plan(there.size());
-        Timetable timetable = Planner.plan(plan).flow();
+        Timetable timetable = timetables.computeIfAbsent(plan, Planner::flow);
         Optional<Instant> start = hall.start().map(t -> view.heldOn().atTime(t).atZone(zone).toInstant())
                 .or(() -> facts.firstOf(view.id()))
                 .filter(i -> LocalDate.ofInstant(i, zone).equals(LocalDate.ofInstant(clock.instant(), zone)));

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -35,6 +36,8 @@ public class Facts {
     /** Most facts in one delivery. */
     static final int MOST = 500;
 
+    private static final int OPENED = 5000;
+
     private final FactRows rows;
     private final Screenings screenings;
     private final Rosters rosters;
@@ -43,6 +46,13 @@ public class Facts {
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private final Clock clock;
+    /** Which test a trial is of never changes; what is kept here saves asking for every mark. */
+    private final Map<UUID, String> opened = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<UUID, String> eldest) {
+            return size() > OPENED;
+        }
+    });
 
     Facts(FactRows rows, Screenings screenings, Rosters rosters, Halls halls, Protocols protocols, JsonMapper json, TransactionTemplate transaction, Clock clock) {
         this.rows = rows;
@@ -87,10 +97,19 @@ public class Facts {
      * @param under the protocol version that the device works with, where it still has an older one
      */
     public Taken take(UUID screening, List<FactSent> sent, Optional<Under> under) {
-        Screenings.ScreeningView view = screenings.visible(screening);
         if (sent.size() > MOST) {
             throw Problem.invalid("too-many-facts", "At most " + MOST + " facts at once; send the rest after.", "facts");
         }
+        try {
+            return transaction.execute(t -> checkedAndAppended(screening, sent, under));
+        } catch (DataIntegrityViolationException e) {
+            // Another delivery of the same facts was faster by a moment: now they are known.
+            return transaction.execute(t -> checkedAndAppended(screening, sent, under));
+        }
+    }
+
+    private Taken checkedAndAppended(UUID screening, List<FactSent> sent, Optional<Under> under) {
+        Screenings.ScreeningView view = screenings.visible(screening);
         Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version())).orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
         FactChecks checks = new FactChecks(protocol, reach(view, protocol), testsOfTrials(screening, sent), this::authors);
         Set<UUID> members = rosters.members(view.team()).stream().map(Rosters.Member::id).collect(Collectors.toSet());
@@ -100,38 +119,31 @@ public class Facts {
             }
             checks.check(fact);
         }
-        try {
-            return append(screening, sent);
-        } catch (DataIntegrityViolationException e) {
-            // Another delivery of the same facts was faster by a moment: now they are known.
-            return append(screening, sent);
-        }
+        return append(screening, sent);
     }
 
     private Taken append(UUID screening, List<FactSent> sent) {
         UUID author = Signed.required().account();
         Instant now = clock.instant();
-        return transaction.execute(t -> {
-            Map<UUID, FactSent> byId = new LinkedHashMap<>();
-            sent.forEach(f -> byId.putIfAbsent(f.id(), f));
-            Map<UUID, FactRow> known = rows.findByIdIn(byId.keySet()).stream().collect(Collectors.toMap(FactRow::getId, Function.identity()));
-            List<FactRow> added = new ArrayList<>();
-            for (FactSent fact : byId.values()) {
-                FactRow kept = known.get(fact.id());
-                if (kept == null) {
-                    added.add(new FactRow(fact.id(), screening, fact.athlete(), fact.supersedes().orElse(null),
-                            json.writerFor(Fact.class).writeValueAsString(fact.fact()), author, fact.at(), now));
-                } else if (!kept.screening().equals(screening) || !kept.athlete().equals(fact.athlete()) || !fact(kept.body()).equals(fact.fact())) {
-                    throw Problem.conflict("fact-id-reused", "Another fact has the id " + fact.id() + " already. Make a new id for a new fact.").with("fact", fact.id());
-                }
+        Map<UUID, FactSent> byId = new LinkedHashMap<>();
+        sent.forEach(f -> byId.putIfAbsent(f.id(), f));
+        Map<UUID, FactRow> known = rows.findByIdIn(byId.keySet()).stream().collect(Collectors.toMap(FactRow::getId, Function.identity()));
+        List<FactRow> added = new ArrayList<>();
+        for (FactSent fact : byId.values()) {
+            FactRow kept = known.get(fact.id());
+            if (kept == null) {
+                added.add(new FactRow(fact.id(), screening, fact.athlete(), fact.supersedes().orElse(null),
+                        json.writerFor(Fact.class).writeValueAsString(fact.fact()), author, fact.at(), now));
+            } else if (!kept.screening().equals(screening) || !kept.athlete().equals(fact.athlete()) || !fact(kept.body()).equals(fact.fact())) {
+                throw Problem.conflict("fact-id-reused", "Another fact has the id " + fact.id() + " already. Make a new id for a new fact.").with("fact", fact.id());
             }
-            rows.saveAll(added);
-            Set<UUID> fresh = added.stream().map(FactRow::getId).collect(Collectors.toSet());
-            byId.values().stream()
-                    .filter(f -> fresh.contains(f.id()) && f.fact() instanceof Fact.Asked asked && !asked.cleared())
-                    .forEach(f -> rosters.notCleared(f.athlete(), LocalDate.ofInstant(now, ZoneOffset.UTC), "check-in"));
-            return new Taken(added.size(), sent.size() - added.size());
-        });
+        }
+        rows.saveAll(added);
+        Set<UUID> fresh = added.stream().map(FactRow::getId).collect(Collectors.toSet());
+        byId.values().stream()
+                .filter(f -> fresh.contains(f.id()) && f.fact() instanceof Fact.Asked asked && !asked.cleared())
+                .forEach(f -> rosters.notCleared(f.athlete(), LocalDate.ofInstant(now, ZoneOffset.UTC), "check-in"));
+        return new Taken(added.size(), sent.size() - added.size());
     }
 
     /** The station a helper may reach; empty for those who may reach all. */
@@ -142,11 +154,16 @@ public class Facts {
     /** By trial, its test: from this delivery or from what is kept. */
     private Map<UUID, String> testsOfTrials(UUID screening, List<FactSent> sent) {
         Map<UUID, String> tests = new HashMap<>();
-        List<String> asked = sent.stream().flatMap(f -> f.fact().ofTrial().stream()).distinct().map(UUID::toString).toList();
-        if (!asked.isEmpty()) {
-            transaction.execute(t -> rows.openings(screening, asked)).stream().map(this::fact).forEach(f -> opening(tests, f));
-        }
         sent.forEach(f -> opening(tests, f.fact()));
+        Set<UUID> asked = sent.stream().flatMap(f -> f.fact().ofTrial().stream()).filter(trial -> !tests.containsKey(trial)).collect(Collectors.toSet());
+        asked.forEach(trial -> Optional.ofNullable(opened.get(trial)).ifPresent(test -> tests.put(trial, test)));
+        asked.removeAll(tests.keySet());
+        if (!asked.isEmpty()) {
+            Map<UUID, String> found = new HashMap<>();
+            rows.openings(screening, asked.stream().map(UUID::toString).toList()).stream().map(this::fact).forEach(f -> opening(found, f));
+            opened.putAll(found);
+            tests.putAll(found);
+        }
         return tests;
     }
 
@@ -157,7 +174,7 @@ public class Facts {
     }
 
     private Map<UUID, UUID> authors(Set<UUID> ids) {
-        return transaction.execute(t -> rows.findByIdIn(ids)).stream().collect(Collectors.toMap(FactRow::getId, FactRow::author));
+        return rows.findByIdIn(ids).stream().collect(Collectors.toMap(FactRow::getId, FactRow::author));
     }
 
     /** All that was written about one athlete, as far as the one who asks may see it. */

@@ -1,0 +1,145 @@
+package rangordnung.bench;
+
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
+import tools.jackson.databind.JsonNode;
+
+/** Forty stations, each one mark a second, against bare inserts of the same rows on the same schedule. */
+final class StationBenchmark {
+
+    private static final int STATIONS = 40;
+    private static final int SECONDS = 60;
+    private static final double LIMIT = 4;
+
+    private StationBenchmark() {}
+
+    /** What one station does with its n-th mark. */
+    private interface Mark {
+        void send(int station, int number) throws Exception;
+    }
+
+    /** Latencies in milliseconds, ascending, and how long all took together. */
+    private record Load(List<Double> latencies, double seconds) {
+
+        double quantile(double share) {
+            return latencies.get((int) Math.min(latencies.size() - 1L, Math.round(share * latencies.size())));
+        }
+
+        double throughput() {
+            return latencies.size() / seconds;
+        }
+    }
+
+    static void measure(Demo demo) throws Exception {
+        Demo.Visitor lead = demo.lead();
+        JsonNode lesson = lead.json("api/today").get("screenings").valueStream()
+                .map(s -> s.get("screening")).filter(s -> s.get("name").stringValue().equals("Winter screen")).findFirst().orElseThrow();
+        String screening = lesson.get("id").stringValue();
+        List<String> athletes = lead.json("api/screenings/" + screening + "/station").get("queue").valueStream().map(q -> q.get("id").stringValue()).toList();
+        List<Demo.Visitor> stations = new ArrayList<>();
+        List<UUID> trials = new ArrayList<>();
+        for (int i = 0; i < STATIONS; i++) {
+            String address = lead.post("api/screenings/" + screening + "/passes", "{\"station\":\"squat\",\"helper\":\"Station %d\",\"minutes\":60}".formatted(i))
+                    .get("address").stringValue();
+            Demo.Visitor station = demo.visitor();
+            station.post("api/join", "{\"code\":\"%s\"}".formatted(address.substring(address.lastIndexOf('/') + 1)));
+            station.get("api/session");
+            UUID trial = UUID.randomUUID();
+            station.post("api/screenings/" + screening + "/facts", facts(athletes.get(i % athletes.size()), UUID.randomUUID(),
+                    "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"shoes\":false,\"archAssisted\":false}}".formatted(trial)));
+            stations.add(station);
+            trials.add(trial);
+        }
+
+        List<Connection> connections = new ArrayList<>();
+        for (int i = 0; i < STATIONS; i++) {
+            connections.add(demo.connect());
+        }
+        Mark bare = (station, number) -> insert(connections.get(station), screening, athletes.get(station % athletes.size()), mark(trials.get(station), number));
+        Mark post = (station, number) -> stations.get(station).post("api/screenings/" + screening + "/facts",
+                facts(athletes.get(station % athletes.size()), UUID.randomUUID(), mark(trials.get(station), number)));
+        load(bare, 3);
+        load(post, 3);
+        long before = count(connections.get(0), screening);
+        Load inserts = load(bare, SECONDS / 3);
+        long between = count(connections.get(0), screening);
+        Load marks = load(post, SECONDS);
+        long after = count(connections.get(0), screening);
+        for (Connection connection : connections) {
+            connection.close();
+        }
+
+        Bench.exactly("station-bare-rows", between - before, (long) STATIONS * SECONDS / 3);
+        Bench.exactly("station-marks-kept", after - between, (long) STATIONS * SECONDS);
+        Bench.ratio("station-marks-over-insert", marks.quantile(0.5), inserts.quantile(0.5), "milliseconds, median", LIMIT);
+        Bench.ratio("station-marks-over-insert-p99", marks.quantile(0.99), inserts.quantile(0.99), "milliseconds, 99th percentile", LIMIT);
+        Bench.ratio("station-inserts-over-marks-throughput", inserts.throughput(), marks.throughput(), "facts a second", LIMIT);
+    }
+
+    /** Every station sends one mark a second, each at its own moment of the second. */
+    private static Load load(Mark mark, int seconds) throws Exception {
+        ExecutorService threads = Executors.newFixedThreadPool(STATIONS);
+        long start = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(200);
+        List<Callable<double[]>> all = IntStream.range(0, STATIONS).<Callable<double[]>>mapToObj(station -> () -> {
+            double[] latencies = new double[seconds];
+            for (int i = 0; i < seconds; i++) {
+                long due = start + TimeUnit.SECONDS.toNanos(i) + TimeUnit.SECONDS.toNanos(1) * station / STATIONS;
+                TimeUnit.NANOSECONDS.sleep(Math.max(0, due - System.nanoTime()));
+                long began = System.nanoTime();
+                mark.send(station, i);
+                latencies[i] = (System.nanoTime() - began) / 1e6;
+            }
+            return latencies;
+        }).toList();
+        List<Double> latencies = new ArrayList<>();
+        for (Future<double[]> station : threads.invokeAll(all)) {
+            Arrays.stream(station.get()).forEach(latencies::add);
+        }
+        threads.shutdown();
+        Collections.sort(latencies);
+        return new Load(latencies, (System.nanoTime() - start) / 1e9);
+    }
+
+    private static String mark(UUID trial, int number) {
+        String[] grades = {"SLIGHT", "MARKED", "SEVERE", "NONE"};
+        return "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"%s\"}".formatted(trial, grades[number % grades.length]);
+    }
+
+    private static String facts(String athlete, UUID id, String fact) {
+        return "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-25T08:00:00Z\",\"fact\":%s}]}".formatted(id, athlete, fact);
+    }
+
+    private static void insert(Connection connection, String screening, String athlete, String body) throws Exception {
+        try (PreparedStatement statement = connection.prepareStatement("""
+                insert into fact (id, organisation_id, screening_id, athlete_id, body, author_id, device_at, received_at)
+                select ?, s.organisation_id, s.id, ?, ?::jsonb, (select id from account where role = 'LEAD' limit 1), now(), now() from screening s where s.id = ?""")) {
+            statement.setObject(1, UUID.randomUUID());
+            statement.setObject(2, UUID.fromString(athlete));
+            statement.setString(3, body);
+            statement.setObject(4, UUID.fromString(screening));
+            statement.executeUpdate();
+        }
+    }
+
+    private static long count(Connection connection, String screening) throws Exception {
+        try (PreparedStatement statement = connection.prepareStatement("select count(*) from fact where screening_id = ?")) {
+            statement.setObject(1, UUID.fromString(screening));
+            try (ResultSet rows = statement.executeQuery()) {
+                rows.next();
+                return rows.getLong(1);
+            }
+        }
+    }
+}
