@@ -1,7 +1,9 @@
 package rangordnung.server.roster;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
@@ -18,6 +20,9 @@ interface AthleteRows extends Repository<Athlete, UUID> {
             select new rangordnung.server.roster.Rosters$Member(a.id, a.givenName, a.familyName, a.clearance, a.legLengthCm)
             from Athlete a where a.team = :team order by a.givenName, a.familyName, a.id""")
     List<Rosters.Member> members(UUID team);
+
+    @Query("select a.id from Athlete a where a.team = :team and a.id in :asked")
+    Set<UUID> among(UUID team, Collection<UUID> asked);
 
     void delete(Athlete athlete);
 }

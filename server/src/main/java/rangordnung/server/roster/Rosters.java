@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -78,6 +79,12 @@ public class Rosters {
     @Transactional(readOnly = true)
     public List<Member> members(UUID team) {
         return athletes.members(team);
+    }
+
+    /** Those of some athletes who belong to a team. */
+    @Transactional(readOnly = true)
+    public Set<UUID> among(UUID team, Set<UUID> asked) {
+        return asked.isEmpty() ? Set.of() : athletes.among(team, asked);
     }
 
     @Transactional(readOnly = true)

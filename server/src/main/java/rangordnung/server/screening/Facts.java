@@ -101,33 +101,36 @@ public class Facts {
             throw Problem.invalid("too-many-facts", "At most " + MOST + " facts at once; send the rest after.", "facts");
         }
         try {
-            return transaction.execute(t -> checkedAndAppended(screening, sent, under));
+            // Nearly always all of them are new; the database says when one is not.
+            return transaction.execute(t -> checkedAndAppended(screening, sent, under, false));
         } catch (DataIntegrityViolationException e) {
-            // Another delivery of the same facts was faster by a moment: now they are known.
-            return transaction.execute(t -> checkedAndAppended(screening, sent, under));
+            return transaction.execute(t -> checkedAndAppended(screening, sent, under, true));
         }
     }
 
-    private Taken checkedAndAppended(UUID screening, List<FactSent> sent, Optional<Under> under) {
-        Screenings.ScreeningView view = screenings.visible(screening);
+    private Taken checkedAndAppended(UUID screening, List<FactSent> sent, Optional<Under> under, boolean someKnown) {
+        Screenings.Open open = screenings.open(screening);
+        Screenings.ScreeningView view = open.view();
         Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version())).orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
-        FactChecks checks = new FactChecks(protocol, reach(view, protocol), testsOfTrials(screening, sent), this::authors);
-        Set<UUID> members = rosters.members(view.team()).stream().map(Rosters.Member::id).collect(Collectors.toSet());
+        FactChecks checks = new FactChecks(protocol, reach(open, protocol), testsOfTrials(screening, sent), this::authors);
+        Set<UUID> members = rosters.among(view.team(), sent.stream().map(FactSent::athlete).collect(Collectors.toSet()));
         for (FactSent fact : sent) {
             if (!members.contains(fact.athlete())) {
                 throw Problem.invalid("unknown-athlete", "The athlete of fact " + fact.id() + " is not in this screening's roster.", "athlete");
             }
             checks.check(fact);
         }
-        return append(screening, sent);
+        return append(screening, sent, someKnown);
     }
 
-    private Taken append(UUID screening, List<FactSent> sent) {
+    private Taken append(UUID screening, List<FactSent> sent, boolean someKnown) {
         UUID author = Signed.required().account();
         Instant now = clock.instant();
         Map<UUID, FactSent> byId = new LinkedHashMap<>();
         sent.forEach(f -> byId.putIfAbsent(f.id(), f));
-        Map<UUID, FactRow> known = rows.findByIdIn(byId.keySet()).stream().collect(Collectors.toMap(FactRow::getId, Function.identity()));
+        Map<UUID, FactRow> known = someKnown
+                ? rows.findByIdIn(byId.keySet()).stream().collect(Collectors.toMap(FactRow::getId, Function.identity()))
+                : Map.of();
         List<FactRow> added = new ArrayList<>();
         for (FactSent fact : byId.values()) {
             FactRow kept = known.get(fact.id());
@@ -147,7 +150,7 @@ public class Facts {
     }
 
     /** The station a helper may reach; empty for those who may reach all. */
-    private Optional<FactChecks.Reach> reach(Screenings.ScreeningView screening, Protocol protocol) {
+    private Optional<FactChecks.Reach> reach(Screenings.Open screening, Protocol protocol) {
         return Optional.ofNullable(Signed.required().pass()).map(pass -> FactChecks.Reach.of(halls.of(screening), pass.station(), protocol, Signed.required().account()));
     }
 
@@ -188,8 +191,8 @@ public class Facts {
     }
 
     private List<FactKept> seen(UUID screening, List<FactRows.Line> lines) {
-        Screenings.ScreeningView view = screenings.visible(screening);
-        Optional<FactChecks.Reach> reach = reach(view, protocols.get(view.protocol(), view.protocolVersion()));
+        Screenings.Open open = screenings.open(screening);
+        Optional<FactChecks.Reach> reach = reach(open, protocols.get(open.view().protocol(), open.view().protocolVersion()));
         Map<UUID, String> tests = new HashMap<>();
         List<Fact> facts = lines.stream().map(l -> fact(l.body())).toList();
         facts.forEach(f -> opening(tests, f));

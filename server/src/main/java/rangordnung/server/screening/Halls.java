@@ -31,12 +31,12 @@ public class Halls {
 
     @Transactional(readOnly = true)
     public HallSetup of(UUID screening) {
-        return of(screenings.visible(screening));
+        return of(screenings.open(screening));
     }
 
-    HallSetup of(Screenings.ScreeningView screening) {
-        return rows.findById(screening.id()).map(r -> json.readValue(r.body(), HallSetup.class))
-                .orElseGet(() -> HallSetup.usual(protocols.get(screening.protocol(), screening.protocolVersion())));
+    HallSetup of(Screenings.Open screening) {
+        return screening.hall().map(body -> json.readValue(body, HallSetup.class))
+                .orElseGet(() -> HallSetup.usual(protocols.get(screening.view().protocol(), screening.view().protocolVersion())));
     }
 
     /** Keeps a hall; each test of the screening stands at one station at most. */

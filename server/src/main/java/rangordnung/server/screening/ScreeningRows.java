@@ -12,6 +12,14 @@ interface ScreeningRows extends Repository<Screening, UUID> {
 
     Optional<Screening> findById(UUID id);
 
+    /** All that a helper's request asks for first, in one question. */
+    record Gate(Screening screening, StationPass pass, HallPlanRow hall) {}
+
+    @Query("""
+            select new rangordnung.server.screening.ScreeningRows$Gate(s, p, h)
+            from Screening s left join StationPass p on p.id = :pass left join HallPlanRow h on h.screening = s.id where s.id = :id""")
+    Optional<Gate> gate(UUID id, UUID pass);
+
     List<Screening> findAllByOrderByHeldOnDescCreatedAtDesc();
 
     List<Screening> findByTeamOrderByHeldOnAscCreatedAtAsc(UUID team);

@@ -3,6 +3,7 @@ package rangordnung.server.screening;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -57,19 +58,35 @@ public class Screenings {
     /** A screening, if the one who asks may see it; else it does not exist. */
     @Transactional(readOnly = true)
     public ScreeningView visible(UUID id) {
+        return open(id).view();
+    }
+
+    /**
+     * A screening that the one who asks may see.
+     *
+     * @param hall how its hall is set up, where the lead has said so
+     */
+    record Open(ScreeningView view, Optional<String> hall) {}
+
+    @Transactional(readOnly = true)
+    Open open(UUID id) {
         Signed signed = Signed.required();
+        Optional<ScreeningRows.Gate> gate = rows.gate(id, signed.pass() == null ? NO_PASS : signed.pass().id());
         boolean may = switch (signed.role()) {
             case LEAD -> true;
             case RATER -> raters.existsByScreeningAndAccount(id, signed.account());
-            case HELPER -> opens(signed.pass(), id);
+            case HELPER -> opens(signed.pass(), id, gate);
         };
-        return rows.findById(id).filter(s -> may).map(Screening::view).orElseThrow(() -> Problem.notFound("screening"));
+        return gate.filter(g -> may).map(g -> new Open(g.screening().view(), Optional.ofNullable(g.hall()).map(HallPlanRow::body)))
+                .orElseThrow(() -> Problem.notFound("screening"));
     }
 
+    private static final UUID NO_PASS = new UUID(0, 0);
+
     /** A pass opens its own screening, until it ends or is taken back. */
-    private boolean opens(Signed.Pass pass, UUID screening) {
-        boolean opens = passes.findById(pass.id()).filter(p -> p.opens(clock.instant())).isPresent();
-        if (!opens) {
+    private boolean opens(Signed.Pass pass, UUID screening, Optional<ScreeningRows.Gate> gate) {
+        StationPass kept = gate.map(ScreeningRows.Gate::pass).or(() -> passes.findById(pass.id())).orElse(null);
+        if (kept == null || !kept.opens(clock.instant())) {
             throw new Problem(HttpStatus.UNAUTHORIZED, "pass-ended", "This pass has ended or was taken back. Ask the lead for a new code; what waits to be saved is kept.");
         }
         return pass.screening().equals(screening);

@@ -71,10 +71,11 @@ class Station {
             List<String> tests, List<Offer> offers, Noise noise, List<PainReport.Sign> stoppingSigns, List<Queued> queue, UUID mine) {}
 
     StationView of(UUID screening, Optional<String> asked) {
-        Screenings.ScreeningView view = screenings.visible(screening);
+        Screenings.Open open = screenings.open(screening);
+        Screenings.ScreeningView view = open.view();
         Signed signed = Signed.required();
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
-        HallSetup hall = halls.of(view);
+        HallSetup hall = halls.of(open);
         Optional<String> name = signed.pass() == null ? asked : Optional.of(signed.pass().station());
         Optional<HallSetup.StationSetup> at = name.map(n -> hall.station(n).orElseThrow(() -> Problem.notFound("station in this hall")));
         List<String> tests = at.map(HallSetup.StationSetup::tests)
