@@ -21,6 +21,7 @@ final class StationBenchmark {
 
     private static final int STATIONS = 40;
     private static final int SECONDS = 60;
+    private static final int WARM = 5;
     private static final double LIMIT = 4;
 
     private StationBenchmark() {}
@@ -70,8 +71,8 @@ final class StationBenchmark {
         Mark bare = (station, number) -> insert(connections.get(station), screening, athletes.get(station % athletes.size()), mark(trials.get(station), number));
         Mark post = (station, number) -> stations.get(station).post("api/screenings/" + screening + "/facts",
                 facts(athletes.get(station % athletes.size()), UUID.randomUUID(), mark(trials.get(station), number)));
-        load(bare, 3);
-        load(post, 3);
+        load(bare, WARM);
+        load(post, WARM * 5);
         long before = count(connections.get(0), screening);
         Load inserts = load(bare, SECONDS / 3);
         long between = count(connections.get(0), screening);
