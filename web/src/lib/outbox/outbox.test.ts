@@ -97,4 +97,25 @@ describe('outbox', () => {
     outbox.nudge();
     await empty(outbox);
   });
+
+  it('says when the device has no room, and goes on delivering', async () => {
+    vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    const outbox = box();
+    outbox.put('s', [fact('1')], UNDER);
+    await vi.waitFor(() => expect(outbox.stored).toBe(false));
+    await empty(outbox);
+    expect(sent.at(-1)).toEqual(['1']);
+  });
+
+  it('sends what was written under different protocol versions apart', async () => {
+    replies = [down];
+    const outbox = box();
+    outbox.put('s', [fact('1')], UNDER);
+    await vi.waitFor(() => expect(outbox.state).toBe('offline'));
+    outbox.put('s', [fact('2')], { protocol: 'p', version: 2 });
+    await empty(outbox);
+    expect(sent.slice(-2)).toEqual([['1'], ['2']]);
+  });
 });

@@ -214,6 +214,7 @@
             <button class="btn-soft-line btn" onclick={add}>{m.plan_add()}</button>
             <fieldset class="grid gap-2 border-t-4 border-base-content pt-3">
               <legend class="sr-only">{m.plan_hall()}</legend>
+              {@render number(m.plan_waves(), hall.waves ?? 1, (v) => hall && (hall.waves = v), 1)}
               {@render number(m.plan_raters(), hall.raters, (v) => hall && (hall.raters = v), 1)}
               {@render number(
                 m.plan_walking(),

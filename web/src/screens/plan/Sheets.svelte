@@ -37,6 +37,7 @@
   <Loaded resource={sheets}>
     {#snippet children({ plan, queue, protocol, screening })}
       {@const stations = plan.hall.stations}
+      {@const wave = 1 + Math.max(...plan.flow.slots.map((s) => s.athlete))}
       {@const name = (id: string) => stations.find((s) => s.id === id)?.name ?? id}
       <section class="paper">
         <h2>{m.plan_timetable()} · {screening.name} · {day(screening.heldOn)}</h2>
@@ -49,9 +50,13 @@
           <tbody>
             {#each plan.athletes as athlete, i (i)}
               <tr>
-                <th scope="row">{athlete}</th>
+                <th scope="row"
+                  >{athlete}{plan.athletes.length > wave
+                    ? ` · ${Math.floor(i / wave) + 1}`
+                    : ''}</th
+                >
                 {#each stations as s (s.id)}
-                  {@const slot = plan.flow.slots.find((x) => x.athlete === i && x.station === s.id)}
+                  {@const slot = plan.flow.slots.find((x) => x.athlete === i % wave && x.station === s.id)}
                   <td class="tabular-nums">{slot ? minutes(slot.start) : ''}</td>
                 {/each}
               </tr>

@@ -10,6 +10,7 @@
   import { say } from '../../lib/words/words';
   import { markAt, place, seen } from './book';
   import CheckIn from './CheckIn.svelte';
+  import Comparison from './Comparison.svelte';
   import CriterionRow from './CriterionRow.svelte';
   import Cue from './Cue.svelte';
   import FocusBar from './FocusBar.svelte';
@@ -259,7 +260,8 @@
         {/if}
 
         <div class="bar">
-          {#if !desk.stopped}<FocusBar {desk} />{/if}
+          {#if !desk.stopped && desk.retest && desk.done}<Comparison {desk} />
+        {:else if !desk.stopped}<FocusBar {desk} />{/if}
           <div class="flex items-center gap-2">
             {#if !desk.stopped && !desk.done && byEye.length}<Repetitions {desk} />{/if}
             <button

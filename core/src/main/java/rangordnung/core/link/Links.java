@@ -112,8 +112,9 @@ public final class Links {
         return all;
     }
 
+    /** A retest is held against its own baseline; it speaks of the test, also where another rater's trial counts. */
     private static boolean of(Outcome outcome, Fault fault) {
-        return fault.test().trial().filter(t -> t.id().equals(outcome.baseline())).isPresent();
+        return outcome.test().equals(fault.test().test().id());
     }
 
     private Map<Link, List<LinkReport.Evidence>> ofRules(ScreenResult screen, List<Outcome> outcomes, Fault fault) {

@@ -25,10 +25,11 @@ import rangordnung.core.protocol.Retest;
  * @param retest   which one
  * @param trial    the trial of the retest
  * @param baseline the trial it is held against
+ * @param test     the test of that trial
  * @param changes  criteria that both could be read in
  * @param doubts   what makes it weaker evidence
  */
-public record Outcome(Retest retest, UUID trial, UUID baseline, List<CriterionChange> changes, Set<Doubt> doubts) {
+public record Outcome(Retest retest, UUID trial, UUID baseline, String test, List<CriterionChange> changes, Set<Doubt> doubts) {
 
     /** What a retest says of a fault. */
     public enum Verdict { HELPED, WORSE, WITHIN_NOISE }
@@ -59,7 +60,7 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, List<CriterionCh
             again.criterion(before.criterion().id()).ifPresent(now -> before.spots().forEach(side ->
                     change(before, again, now, side, coverage).ifPresent(changes::add)));
         }
-        return new Outcome(retest, again.trial().orElseThrow().id(), baseline.trial().orElseThrow().id(), List.copyOf(changes),
+        return new Outcome(retest, again.trial().orElseThrow().id(), baseline.trial().orElseThrow().id(), baseline.test().id(), List.copyOf(changes),
                 doubts(retest, baseline.trial().orElseThrow(), again.trial().orElseThrow()));
     }
 

@@ -9,6 +9,7 @@ import java.util.Set;
  * What a timetable is made for.
  *
  * @param athletes       how many, all of whom visit every station once
+ * @param waves          in how many classes they come, one after the other and about equal
  * @param stations       at least one
  * @param raters         each occupied place needs one
  * @param walkingSeconds from one station to the next
@@ -17,7 +18,7 @@ import java.util.Set;
  * @param orders         stations that one must have visited before another
  */
 public record HallPlan(
-        int athletes, List<Station> stations, int raters, int walkingSeconds, int setUpSeconds, int lessonSeconds, List<Order> orders) {
+        int athletes, int waves, List<Station> stations, int raters, int walkingSeconds, int setUpSeconds, int lessonSeconds, List<Order> orders) {
 
     /** Most athletes and stations that are planned at once. */
     public static final int MOST_ATHLETES = 600;
@@ -37,6 +38,7 @@ public record HallPlan(
         stations = List.copyOf(stations);
         orders = orders == null ? List.of() : List.copyOf(orders);
         require(athletes >= 1 && athletes <= MOST_ATHLETES, "A plan is for 1 to " + MOST_ATHLETES + " athletes, not " + athletes);
+        require(waves >= 1 && waves <= athletes, "Athletes come in at least one wave, and in no more waves than there are athletes");
         require(!stations.isEmpty() && stations.size() <= MOST_STATIONS, "A plan needs 1 to " + MOST_STATIONS + " stations");
         require(raters >= 1, "At least one rater is needed");
         require(walkingSeconds >= 0 && setUpSeconds >= 0 && lessonSeconds > setUpSeconds, "A lesson must be longer than its set-up, and no time is below zero");
@@ -92,15 +94,20 @@ public record HallPlan(
         throw new IllegalArgumentException(id);
     }
 
+    /** The plan of the largest wave alone. */
+    HallPlan wave() {
+        return new HallPlan((athletes + waves - 1) / waves, 1, stations, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+    }
+
     HallPlan withPlace(int station) {
         Station s = stations.get(station);
         List<Station> changed = new ArrayList<>(stations);
         changed.set(station, new Station(s.id(), s.places() + 1, s.seconds()));
-        return new HallPlan(athletes, changed, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+        return new HallPlan(athletes, waves, changed, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
     }
 
     HallPlan withRater() {
-        return new HallPlan(athletes, stations, raters + 1, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+        return new HallPlan(athletes, waves, stations, raters + 1, walkingSeconds, setUpSeconds, lessonSeconds, orders);
     }
 
     /** How many places can be in use at once. */

@@ -24,7 +24,7 @@ public final class Planner {
      * @param flow       the timetable that ends soonest of all that were tried
      * @param rotation   equal groups that move on together; empty where an order or too few raters forbid it
      * @param bottleneck the station that decides the finish
-     * @param lessons    how many lessons it takes
+     * @param lessons    how many lessons it takes, over all waves
      * @param savings    what one more place or rater would save, the largest first
      */
     public record Planned(Timetable flow, Optional<Timetable> rotation, String bottleneck, int lessons, List<Saving> savings) {}
@@ -32,8 +32,9 @@ public final class Planner {
     /** One more place at a station, or one more rater where the station is empty. */
     public record Saving(Optional<String> station, int seconds) {}
 
-    /** The plan of a hall. */
-    public static Planned plan(HallPlan plan) {
+    /** The plan of a hall; of several waves the timetable is that of the largest, which each of them follows. */
+    public static Planned plan(HallPlan whole) {
+        HallPlan plan = whole.wave();
         Timetable flow = flow(plan);
         List<Saving> savings = new ArrayList<>();
         for (int i = 0; i < plan.stations().size(); i++) {
@@ -43,7 +44,7 @@ public final class Planner {
         savings.removeIf(s -> s.seconds() <= 0);
         savings.sort(Comparator.comparingInt(Saving::seconds).reversed());
         int usable = plan.lessonSeconds() - plan.setUpSeconds();
-        return new Planned(flow, rotation(plan), bottleneck(plan), (flow.finish() + usable - 1) / usable, savings);
+        return new Planned(flow, rotation(plan), bottleneck(plan), whole.waves() * ((flow.finish() + usable - 1) / usable), savings);
     }
 
     /** The station whose places are taken longest: athletes × seconds / places. */

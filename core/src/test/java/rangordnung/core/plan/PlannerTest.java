@@ -18,7 +18,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 class PlannerTest {
 
     private static HallPlan hall(int athletes, int raters, int walking, List<HallPlan.Order> orders, HallPlan.Station... stations) {
-        return new HallPlan(athletes, List.of(stations), raters, walking, 300, 2700, orders);
+        return new HallPlan(athletes, 1, List.of(stations), raters, walking, 300, 2700, orders);
     }
 
     private static HallPlan.Station station(String id, int places, int seconds) {
@@ -184,6 +184,19 @@ class PlannerTest {
 
         assertThat(planned.bottleneck()).isEqualTo("squat");
         assertThat(planned.savings().get(0).station()).contains("squat");
+    }
+
+    @Test
+    void waves_follow_one_timetable_each_in_lessons_of_their_own() {
+        List<HallPlan.Station> stations = List.of(station("squat", 1, 60));
+        Planner.Planned together = Planner.plan(new HallPlan(60, 1, stations, 1, 0, 300, 2700, List.of()));
+        Planner.Planned waves = Planner.plan(new HallPlan(60, 3, stations, 1, 0, 300, 2700, List.of()));
+
+        assertThat(together.flow().finish()).isEqualTo(3600);
+        assertThat(together.lessons()).isEqualTo(2);
+        assertThat(waves.flow().finish()).isEqualTo(1200);
+        assertThat(waves.lessons()).isEqualTo(3);
+        assertThatThrownBy(() -> new HallPlan(2, 3, stations, 1, 0, 300, 2700, List.of())).hasMessageContaining("wave");
     }
 
     @Test

@@ -2,6 +2,7 @@ package rangordnung.server.accounts;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
 import java.util.List;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
@@ -17,10 +18,14 @@ public class Sessions {
 
     private final HttpSessionSecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
 
-    /** From this answer on the browser is signed in; an old session of the browser gets a new id. */
+    /**
+     * From this answer on the browser is signed in. An old session of the browser ends and a new one begins: if it only
+     * got a new id, another request of the same browser that is still under way would write the old id back.
+     */
     public void begin(Signed signed, HttpServletRequest request, HttpServletResponse response) {
-        if (request.getSession(false) != null) {
-            request.changeSessionId();
+        HttpSession before = request.getSession(false);
+        if (before != null) {
+            before.invalidate();
         }
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(

@@ -211,7 +211,7 @@ class DemoData implements ApplicationRunner {
                 new HallSetup.StationSetup("squat", "Squat", List.of("overhead-squat"), false, 2, 75),
                 new HallSetup.StationSetup("lunge", "Lunge and wall", List.of("split-squat", "wall-test"), false, 2, 80),
                 new HallSetup.StationSetup("balance", "Balance", List.of("timed-stance"), false, 2, 60)), 6, 15, 300, 2700,
-                List.of(new HallPlan.Order("door", "squat"), new HallPlan.Order("door", "lunge"), new HallPlan.Order("door", "balance")), Optional.empty()));
+                List.of(new HallPlan.Order("door", "squat"), new HallPlan.Order("door", "lunge"), new HallPlan.Order("door", "balance")), Optional.empty(), Optional.empty()));
         Instant start = clock.instant().minusSeconds(1500);
         take(screening, protocol, pupils, "first", start, LESSON);
         Signed second = new Signed(rater, Signed.required().organisation(), "rater", "Tomke Linienrichter", Signed.Role.RATER);

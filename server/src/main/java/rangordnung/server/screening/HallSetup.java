@@ -17,6 +17,7 @@ import rangordnung.core.protocol.TestDefinition;
 /**
  * The hall of a screening: its stations and what the timetable is made from.
  *
+ * @param waves in how many classes the athletes come; one where nothing is said
  * @param start when the first athlete starts, in the hall's local time
  */
 public record HallSetup(
@@ -26,6 +27,7 @@ public record HallSetup(
         int setUpSeconds,
         int lessonSeconds,
         @NotNull List<HallPlan.Order> orders,
+        Optional<Integer> waves,
         Optional<LocalTime> start) {
 
     /**
@@ -54,7 +56,7 @@ public record HallSetup(
                 .filter(t -> t.role() != TestDefinition.Role.RETEST)
                 .map(t -> new StationSetup(t.id(), t.name().en(), List.of(t.id()), false, 1, seconds(t)))
                 .toList();
-        return new HallSetup(stations, stations.size(), 15, 300, 2700, List.of(), Optional.empty());
+        return new HallSetup(stations, stations.size(), 15, 300, 2700, List.of(), Optional.empty(), Optional.empty());
     }
 
     private static int seconds(TestDefinition test) {
@@ -68,7 +70,7 @@ public record HallSetup(
 
     /** What the timetable is made for. */
     public HallPlan plan(int athletes) {
-        return new HallPlan(athletes, stations.stream().map(s -> new HallPlan.Station(s.id(), s.places(), s.seconds())).toList(),
+        return new HallPlan(athletes, Math.min(athletes, waves.orElse(1)), stations.stream().map(s -> new HallPlan.Station(s.id(), s.places(), s.seconds())).toList(),
                 raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
     }
 }
