@@ -1293,6 +1293,8 @@ export interface components {
             stations: components["schemas"]["HallSetupStationSetup"][];
             /** Format: int32 */
             walkingSeconds: number;
+            /** Format: int32 */
+            waves?: number;
         };
         HallSetupStationSetup: {
             checkIn: boolean;
@@ -1452,6 +1454,7 @@ export interface components {
             changes: components["schemas"]["OutcomeCriterionChange"][];
             doubts: ("TWO_CHANGES" | "NOT_CHANGED" | "ONE_SIDE_TREATED" | "FLAGGED")[];
             retest: components["schemas"]["Retest"];
+            test: string;
             /** Format: uuid */
             trial: string;
         };

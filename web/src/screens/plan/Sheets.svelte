@@ -56,7 +56,9 @@
                     : ''}</th
                 >
                 {#each stations as s (s.id)}
-                  {@const slot = plan.flow.slots.find((x) => x.athlete === i % wave && x.station === s.id)}
+                  {@const slot = plan.flow.slots.find(
+                    (x) => x.athlete === i % wave && x.station === s.id,
+                  )}
                   <td class="tabular-nums">{slot ? minutes(slot.start) : ''}</td>
                 {/each}
               </tr>

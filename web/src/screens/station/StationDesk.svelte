@@ -261,7 +261,7 @@
 
         <div class="bar">
           {#if !desk.stopped && desk.retest && desk.done}<Comparison {desk} />
-        {:else if !desk.stopped}<FocusBar {desk} />{/if}
+          {:else if !desk.stopped}<FocusBar {desk} />{/if}
           <div class="flex items-center gap-2">
             {#if !desk.stopped && !desk.done && byEye.length}<Repetitions {desk} />{/if}
             <button
