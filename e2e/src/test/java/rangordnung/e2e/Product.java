@@ -128,7 +128,7 @@ final class Product implements AutoCloseable {
         command.addAll(List.of("--data", data.toString()));
         try {
             ProcessBuilder builder = new ProcessBuilder(command).directory(HOME.toFile()).redirectErrorStream(true).redirectOutput(data.resolve("launcher.log").toFile());
-            builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(54320 + 100 * FORK));
+            builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(15432 + 100 * FORK));
             Process process = builder.start();
             if (!process.waitFor(4, TimeUnit.MINUTES) || process.exitValue() != 0) {
                 throw new IllegalStateException(String.join(" ", command) + "\n" + read("launcher.log"));
