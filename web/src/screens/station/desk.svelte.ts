@@ -546,7 +546,9 @@ export class Desk {
     const baseline = this.#read(test, null);
     return test.criteria.flatMap((criterion) => {
       const same = this.test.criteria.find((c) => c.id === criterion.id);
-      if (!same || criterion.gauge) return [];
+      // under a plate the heels tell nothing; what counts is what stands above them
+      const raised = criterion.family === 'HEEL_LIFT' && this.retest?.aid === 'HEEL_PLATE';
+      if (!same || criterion.gauge || raised) return [];
       const sides: (Side | undefined)[] =
         criterion.extent === 'SIDED' ? ['LEFT', 'RIGHT'] : [undefined];
       return sides.flatMap((side) => {
