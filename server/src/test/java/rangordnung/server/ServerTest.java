@@ -1,5 +1,8 @@
 package rangordnung.server;
 
+import java.util.List;
+import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.test.context.SpringBootTest;
@@ -40,5 +43,28 @@ public abstract class ServerTest {
             return client;
         }
         return client.signIn("lead", PASSWORD);
+    }
+
+    /** A screening of a new roster. */
+    protected record Hall(String team, String screening, List<String> athletes) {
+
+        public String athlete() {
+            return athletes.get(0);
+        }
+    }
+
+    /** A new roster of cleared athletes with a screening under a version of the standard floor; a family name may follow a given one. */
+    protected static Hall hall(Client lead, int protocolVersion, String... names) {
+        String team = lead.post("/api/teams", "{\"name\":\"Roster %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
+        List<String> athletes = Stream.of(names).map(name -> (name + " ").split(" ", 2))
+                .map(name -> lead.post("/api/teams/" + team + "/athletes",
+                        "{\"givenName\":\"%s\",\"familyName\":\"%s\",\"clearance\":\"CLEARED\"}".formatted(name[0], name[1].strip())).ok().text("/id"))
+                .toList();
+        return new Hall(team, screening(lead, team, protocolVersion), athletes);
+    }
+
+    protected static String screening(Client lead, String team, int protocolVersion) {
+        return lead.post("/api/screenings", """
+                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":%d}""".formatted(team, protocolVersion)).ok().text("/id");
     }
 }

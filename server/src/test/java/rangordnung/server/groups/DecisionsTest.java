@@ -18,10 +18,9 @@ class DecisionsTest extends ServerTest {
     @BeforeEach
     void a_clean_athlete() {
         lead = lead();
-        String team = lead.post("/api/teams", "{\"name\":\"Groups %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
-        athlete = lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Ada\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok().text("/id");
-        screening = lead.post("/api/screenings", """
-                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":1}""".formatted(team)).ok().text("/id");
+        Hall hall = hall(lead, 1, "Ada");
+        athlete = hall.athlete();
+        screening = hall.screening();
         UUID trial = UUID.randomUUID();
         send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));

@@ -18,11 +18,9 @@ class HallTest extends ServerTest {
     @BeforeEach
     void screening() {
         lead = lead();
-        String team = lead.post("/api/teams", "{\"name\":\"Floor %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
-        athlete = lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Ada\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok().text("/id");
-        lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Bo\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok();
-        screening = lead.post("/api/screenings", """
-                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":2}""".formatted(team)).ok().text("/id");
+        Hall hall = hall(lead, 2, "Ada", "Bo");
+        athlete = hall.athlete();
+        screening = hall.screening();
     }
 
     private void send(String fact) {

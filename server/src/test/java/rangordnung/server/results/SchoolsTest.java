@@ -12,17 +12,15 @@ import tools.jackson.databind.node.ObjectNode;
 class SchoolsTest extends ServerTest {
 
     private Client lead;
-    private String team;
     private String screening;
     private String athlete;
 
     @BeforeEach
     void screening() {
         lead = lead();
-        team = lead.post("/api/teams", "{\"name\":\"Schools %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
-        athlete = lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Ada\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok().text("/id");
-        screening = lead.post("/api/screenings", """
-                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":2}""".formatted(team)).ok().text("/id");
+        Hall hall = hall(lead, 2, "Ada");
+        athlete = hall.athlete();
+        screening = hall.screening();
     }
 
     private void send(Client who, String... facts) {

@@ -26,10 +26,9 @@ class FactsTest extends ServerTest {
     @BeforeEach
     void screening() {
         lead = lead();
-        String team = lead.post("/api/teams", "{\"name\":\"Facts %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
-        athlete = lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Ada\",\"familyName\":\"Grün\",\"clearance\":\"CLEARED\"}").ok().text("/id");
-        screening = lead.post("/api/screenings", """
-                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":1}""".formatted(team)).ok().text("/id");
+        Hall hall = hall(lead, 1, "Ada Grün");
+        athlete = hall.athlete();
+        screening = hall.screening();
     }
 
     private String fact(UUID id, String body) {

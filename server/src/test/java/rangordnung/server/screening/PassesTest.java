@@ -26,16 +26,16 @@ class PassesTest extends ServerTest {
     private String athlete;
 
     @BeforeEach
-    void hall() {
+    void rosterAndHall() {
         lead = lead();
-        team = lead.post("/api/teams", "{\"name\":\"Hall %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
-        athlete = lead.post("/api/teams/" + team + "/athletes", "{\"givenName\":\"Ada\",\"familyName\":\"Grün\",\"clearance\":\"CLEARED\"}").ok().text("/id");
+        Hall hall = hall(lead, 2, "Ada Grün");
+        team = hall.team();
+        athlete = hall.athlete();
         screening = screening();
     }
 
     private String screening() {
-        String id = lead.post("/api/screenings", """
-                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":2}""".formatted(team)).ok().text("/id");
+        String id = screening(lead, team, 2);
         lead.put("/api/screenings/" + id + "/hall", """
                 {"stations":[{"id":"door","name":"Door","tests":[],"checkIn":true,"places":1,"seconds":20},
                  {"id":"squat","name":"Squat","tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":75},

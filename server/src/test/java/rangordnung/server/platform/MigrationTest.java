@@ -1,0 +1,104 @@
+package rangordnung.server.platform;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.UUID;
+import javax.sql.DataSource;
+import org.flywaydb.core.Flyway;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.postgresql.ds.PGSimpleDataSource;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.core.env.Environment;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import rangordnung.core.judgement.Fact;
+import rangordnung.core.protocol.Conditions;
+import rangordnung.server.ServerTest;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A database of the version before, with what it held, opens under this one and says the same. */
+class MigrationTest extends ServerTest {
+
+    private static final UUID ORGANISATION = UUID.randomUUID();
+
+    @Autowired
+    private Environment environment;
+
+    @Autowired
+    private JsonMapper json;
+
+    private final String schema = "before_" + UUID.randomUUID().toString().replace("-", "");
+    private JdbcClient old;
+    private DataSource source;
+
+    @BeforeEach
+    void theFirstVersion() {
+        jdbc.sql("create schema " + schema).update();
+        PGSimpleDataSource connection = new PGSimpleDataSource();
+        connection.setUrl(environment.getRequiredProperty("spring.datasource.url"));
+        connection.setUser(environment.getRequiredProperty("spring.datasource.username"));
+        connection.setPassword(environment.getRequiredProperty("spring.datasource.password"));
+        connection.setCurrentSchema(schema);
+        source = connection;
+        old = JdbcClient.create(source);
+        migrate("1");
+        old.sql("insert into organisation values (?, 'Old', now())").param(ORGANISATION).update();
+    }
+
+    @AfterEach
+    void away() {
+        jdbc.sql("drop schema " + schema + " cascade").update();
+    }
+
+    private void migrate(String version) {
+        Flyway.configure().dataSource(source).schemas(schema).locations("classpath:db/migration").target(version).load().migrate();
+    }
+
+    private UUID fact(String body) {
+        UUID account = UUID.randomUUID();
+        UUID team = UUID.randomUUID();
+        UUID athlete = UUID.randomUUID();
+        UUID screening = UUID.randomUUID();
+        UUID fact = UUID.randomUUID();
+        old.sql("insert into account values (?, ?, ?, 'Lead', 'LEAD', 'hash', now())").params(account, ORGANISATION, account.toString()).update();
+        old.sql("insert into team values (?, ?, ?, 'CLASS', 0)").params(team, ORGANISATION, team.toString()).update();
+        old.sql("insert into athlete (id, organisation_id, team_id, given_name, family_name, clearance, version) values (?, ?, ?, 'Ada', '', 'CLEARED', 0)")
+                .params(athlete, ORGANISATION, team).update();
+        old.sql("insert into protocol_version values (?, ?, ?, 1, '{\"tests\":[{\"id\":\"squat\",\"heelsExempt\":false},{\"id\":\"hold\",\"heelsExempt\":true}]}', now())")
+                .params(UUID.randomUUID(), ORGANISATION, screening.toString()).update();
+        old.sql("insert into screening values (?, ?, ?, 'S', current_date, ?, 1, now())").params(screening, ORGANISATION, team, screening.toString()).update();
+        old.sql("insert into fact (id, organisation_id, screening_id, athlete_id, body, author_id, device_at, received_at) values (?, ?, ?, ?, ?::jsonb, ?, now(), now())")
+                .params(fact, ORGANISATION, screening, athlete, body, account).update();
+        return fact;
+    }
+
+    private Fact read(UUID fact) {
+        return json.readValue(old.sql("select body::text from fact where id = ?").param(fact).query(String.class).single(), Fact.class);
+    }
+
+    @Test
+    void an_old_trial_keeps_its_conditions_and_its_aids() {
+        UUID trial = UUID.randomUUID();
+        UUID plain = fact("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":true,\"archAssisted\":true,\"oneSideTreated\":false}}".formatted(trial));
+        UUID aided = fact("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[\"HEEL_PLATE\"],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}".formatted(trial));
+        UUID mark = fact("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SLIGHT\"}".formatted(trial));
+        migrate("2");
+
+        assertThat(((Fact.TrialOpened) read(plain)).conditions())
+                .returns(true, Conditions::shoes).returns(true, Conditions::archAssisted).satisfies(c -> assertThat(c.aids()).isEmpty());
+        assertThat(((Fact.TrialOpened) read(aided)).conditions().aids()).containsExactly(Conditions.Aid.of(Conditions.Kind.HEEL_PLATE));
+        assertThat(read(mark)).isInstanceOf(Fact.Marked.class);
+        assertThatThrownBy(() -> old.sql("update fact set body = '{}'").update()).as("append-only again").hasMessageContaining("append-only");
+    }
+
+    @Test
+    void an_old_protocol_says_the_same_of_its_heels() {
+        fact("{\"kind\":\"attended\",\"attendance\":\"PRESENT\"}");
+        migrate("2");
+
+        assertThat(old.sql("select body::text from protocol_version").query(String.class).single())
+                .contains("\"heels\": \"JUDGED\"", "\"heels\": \"EXEMPT\"").doesNotContain("heelsExempt");
+    }
+}
