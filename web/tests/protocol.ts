@@ -30,6 +30,7 @@ export const PROTOCOL: Schemas['Protocol'] = {
       patterns: [],
       aid: 'HEEL_PLATE',
       stance: false,
+      starts: [{ value: 2, unit: 'centimetres', label: 'HC' }],
       experienced: false,
       label: 'CP',
     },

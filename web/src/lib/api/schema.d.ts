@@ -1948,6 +1948,7 @@ export interface components {
             otherTest?: string;
             patterns: ("SQUAT" | "LUNGE" | "BALANCE" | "ANKLE")[];
             stance: boolean;
+            starts: components["schemas"]["Threshold"][];
         };
         RosterControllerChangedAthlete: {
             record: components["schemas"]["AthleteRecord"];

@@ -625,38 +625,26 @@ export class Desk {
   }
 }
 
-/** The baseline's conditions with the one thing changed that the retest asks for. */
+/** The baseline's conditions with the one thing changed that the retest asks for, by as much as the protocol says. */
 function changed(before: Conditions, retest: Schemas['Retest']): Conditions {
+  const [first, second] = retest.starts.map((s) => s.value);
   if (retest.aid) {
-    const height = PLATES.has(retest.aid) ? { heightCentimetres: USUAL_PLATE } : {};
+    const height = first === undefined ? {} : { heightCentimetres: first };
     return { ...before, aids: [...before.aids, { kind: retest.aid, ...height }] };
   }
-  if (retest.load) return { ...before, load: { position: retest.load, kilograms: USUAL_LOAD } };
-  if (retest.stance)
-    return {
-      ...before,
-      stanceCentimetres: (before.stanceCentimetres ?? USUAL_STANCE) + WIDER,
-      turnOut: {
-        left: (before.turnOut.left ?? 0) + MORE_OUT,
-        right: (before.turnOut.right ?? 0) + MORE_OUT,
-      },
-    };
-  return before;
+  if (retest.load) return { ...before, load: { position: retest.load, kilograms: first ?? 0 } };
+  if (!retest.stance) return before;
+  // What was not taken in the baseline cannot be changed by so much; the rater writes it down.
+  const { stanceCentimetres: width, turnOut } = before;
+  return {
+    ...before,
+    ...(width !== undefined && { stanceCentimetres: width + (first ?? 0) }),
+    turnOut: {
+      ...(turnOut.left !== undefined && { left: turnOut.left + (second ?? 0) }),
+      ...(turnOut.right !== undefined && { right: turnOut.right + (second ?? 0) }),
+    },
+  };
 }
-
-// What a retest starts with until the rater says otherwise (house convention).
-const PLATES = new Set<string>([
-  'HEEL_PLATE',
-  'INNER_HEEL_WEDGE',
-  'INNER_FOREFOOT_WEDGE',
-  'PLATE_UNDER_FOOT',
-  'FRONT_FOOT_BOX',
-]);
-const USUAL_PLATE = 2;
-const USUAL_LOAD = 4;
-const USUAL_STANCE = 30;
-const WIDER = 15;
-const MORE_OUT = 15;
 
 /** Stands in where a station only checks in, so that attendance and pain can be read. */
 const NO_TEST = { id: '', criteria: [], requiredViews: ['FRONT'] } as unknown as Test;

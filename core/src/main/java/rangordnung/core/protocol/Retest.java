@@ -16,6 +16,8 @@ import java.util.Set;
  * @param aid         the aid it adds
  * @param load        the position of a light load it adds
  * @param stance      whether it changes stance and turn-out
+ * @param starts      what it starts with until the rater says otherwise: height of the aid in centimetres, load in
+ *                    kilograms, or for a stance centimetres wider and degrees more outward
  * @param otherTest   the test that takes the place of the first, where it is another one
  * @param experienced whether it is for experienced athletes only
  * @param label       where the statement comes from
@@ -30,6 +32,7 @@ public record Retest(
         Optional<Conditions.Kind> aid,
         Optional<Conditions.Position> load,
         boolean stance,
+        List<Threshold> starts,
         Optional<String> otherTest,
         boolean experienced,
         Label label) {
@@ -40,6 +43,10 @@ public record Retest(
         patterns = patterns == null ? Set.of() : Set.copyOf(patterns);
         aid = aid == null ? Optional.empty() : aid;
         load = load == null ? Optional.empty() : load;
+        starts = starts == null ? List.of() : List.copyOf(starts);
+        if (stance && starts.size() != 2 || load.isPresent() && starts.size() != 1) {
+            throw new InvalidProtocol("The retest " + id + " must say what it starts with");
+        }
         otherTest = otherTest == null ? Optional.empty() : otherTest;
         long changes = List.of(aid.isPresent(), load.isPresent(), stance, otherTest.isPresent()).stream().filter(c -> c).count();
         if (changes != 1) {

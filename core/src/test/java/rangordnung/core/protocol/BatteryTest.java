@@ -137,8 +137,10 @@ class BatteryTest {
     void a_retest_changes_one_thing() {
         Text text = new Text("a", "a");
         assertThatThrownBy(() -> new Retest("two", text, text, Optional.empty(), Set.of(Family.DEPTH), Set.of(),
-                Optional.of(Conditions.Kind.HEEL_PLATE), Optional.of(Conditions.Position.GOBLET), false, Optional.empty(), false, Label.CP))
+                Optional.of(Conditions.Kind.HEEL_PLATE), Optional.of(Conditions.Position.GOBLET), false, List.of(weight()), Optional.empty(), false, Label.CP))
                 .hasMessageContaining("one thing");
+        assertThatThrownBy(() -> new Retest("wide", text, text, Optional.empty(), Set.of(Family.DEPTH), Set.of(),
+                Optional.empty(), Optional.empty(), true, List.of(), Optional.empty(), false, Label.CP)).hasMessageContaining("starts with");
     }
 
     @Test
