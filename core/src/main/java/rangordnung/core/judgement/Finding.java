@@ -28,6 +28,11 @@ public sealed interface Finding {
             return Optional.of(this);
         }
 
+        /** The deviation with its noise. */
+        public Estimate estimate() {
+            return new Estimate(deviation, sem);
+        }
+
         Graded withNoise(double factor) {
             return new Graded(grade, deviation, sem * factor, worst, variant, origin);
         }

@@ -60,7 +60,7 @@ public record TestResult(
         WeightedMean mean = new WeightedMean();
         for (CriterionResult result : criteria) {
             result.findings().get(side).graded().ifPresent(g ->
-                    mean.add(result.criterion().weight().value(), new Estimate(g.deviation(), g.sem())));
+                    mean.add(result.criterion().weight().value(), g.estimate()));
         }
         return mean.mean();
     }

@@ -131,8 +131,10 @@ public final class Links {
             merge(all, evidence(LinkRules.Rule.NEITHER_INNER_HEEL_NOR_FOREFOOT, Optional.empty(), Optional.empty()));
         }
         hipRoom(screen, fault.side()).ifPresent(rule -> merge(all, evidence(rule, Optional.empty(), fault.side())));
-        other(screen, fault, "static", LinkRules.Rule.STATIC_CLEAN_STEPPING_FAULTY, all);
-        other(screen, fault, "chair", LinkRules.Rule.CHAIR_CLEAN_SQUAT_FAULTY, all);
+        if (stepping(fault.test().test())) {
+            other(screen, outcomes, fault, "static", LinkRules.Rule.STATIC_CLEAN_STEPPING_FAULTY, all);
+        }
+        other(screen, outcomes, fault, "chair", LinkRules.Rule.CHAIR_CLEAN_SQUAT_FAULTY, all);
         if (fault.family() == Family.SHIFT) {
             boolean injured = !screen.pains().isEmpty() || screen.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS);
             LinkRules.Rule rule = injured ? LinkRules.Rule.SHIFT_WITH_PAIN_OR_OLD_INJURY : LinkRules.Rule.SHIFT_WITHOUT_PAIN;
@@ -191,17 +193,15 @@ public final class Links {
         return ends.isEmpty() && ceiling.isEmpty() ? Optional.empty() : Optional.of(LinkRules.Rule.HIP_ROOM_FREE);
     }
 
-    /** Another test of the screen that is clean where this one shows the fault, beyond the noise. */
-    private void other(ScreenResult screen, Fault fault, String retestId, LinkRules.Rule rule, Map<Link, List<LinkReport.Evidence>> all) {
-        Optional<Retest> retest = protocol.retest(retestId).filter(r -> r.patterns().contains(fault.test().test().pattern()));
-        boolean asks = retestId.equals("static") ? stepping(fault.test().test()) : true;
-        retest.filter(r -> asks).flatMap(Retest::otherTest).ifPresent(id -> tried(screen).stream()
+    /** Another test of the screen that is clean where this one shows the fault, beyond the noise; unless the retest itself has told. */
+    private void other(ScreenResult screen, List<Outcome> outcomes, Fault fault, String retestId, LinkRules.Rule rule, Map<Link, List<LinkReport.Evidence>> all) {
+        Optional<Retest> retest = protocol.retest(retestId).filter(r -> verdict(outcomes, fault, retestId).isEmpty()).filter(r -> r.patterns().contains(fault.test().test().pattern()));
+        retest.flatMap(Retest::otherTest).ifPresent(id -> tried(screen).stream()
                 .filter(t -> t.test().id().equals(id) && t != fault.test())
                 .findFirst()
                 .flatMap(t -> t.criterion(fault.result().criterion().id()).flatMap(c -> c.at(fault.side()))
                         .filter(g -> g.grade() == Grade.NONE)
-                        .filter(g -> fault.graded().deviation() - g.deviation()
-                                >= detectable(fault.graded(), g))
+                        .filter(g -> beyondNoise(fault.graded(), g))
                         .flatMap(g -> t.trial()))
                 .ifPresent(trial -> merge(all, evidence(rule, Optional.of(trial.id()), fault.side()))));
     }
@@ -210,8 +210,8 @@ public final class Links {
         return test.criteria().stream().anyMatch(c -> c.family() == Family.TIMING);
     }
 
-    private double detectable(Finding.Graded one, Finding.Graded other) {
-        return protocol.rules().coverage().value() * Math.hypot(one.sem(), other.sem());
+    private boolean beyondNoise(Finding.Graded one, Finding.Graded other) {
+        return Math.abs(one.deviation() - other.deviation()) >= one.estimate().detectableDifference(other.estimate(), protocol.rules().coverage().value());
     }
 
     /** The worse leg of a single-leg test, where the legs differ beyond the noise. */
@@ -223,8 +223,7 @@ public final class Links {
                 for (CriterionResult result : test.criteria()) {
                     Optional<Finding.Graded> left = result.findings().left().graded();
                     Optional<Finding.Graded> right = result.findings().right().graded();
-                    if (left.isPresent() && right.isPresent()
-                            && Math.abs(left.get().deviation() - right.get().deviation()) >= detectable(left.get(), right.get())) {
+                    if (left.isPresent() && right.isPresent() && beyondNoise(left.get(), right.get())) {
                         Side worse = left.get().deviation() > right.get().deviation() ? Side.LEFT : Side.RIGHT;
                         return Optional.of(new WorseLeg(test.trial().map(TestResult.Trial::id), Optional.of(worse)));
                     }

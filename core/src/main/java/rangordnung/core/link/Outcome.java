@@ -10,7 +10,6 @@ import java.util.UUID;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.Change;
 import rangordnung.core.judgement.CriterionResult;
-import rangordnung.core.judgement.Estimate;
 import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.TestResult;
 import rangordnung.core.protocol.Conditions;
@@ -76,7 +75,7 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
         if (first.isEmpty() || second.isEmpty()) {
             return Optional.empty();
         }
-        Change change = Change.between(estimate(first.get()), estimate(second.get()), coverage, false);
+        Change change = Change.between(first.get().estimate(), second.get().estimate(), coverage, false);
         Verdict verdict = switch (change.verdict()) {
             case IMPROVED -> Verdict.HELPED;
             case WORSE -> Verdict.WORSE;
@@ -96,10 +95,6 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
                 .findFirst()
                 .flatMap(c -> c.findings().left().graded())
                 .filter(g -> again.depth().filter(d -> d != DepthStatus.NOT_ASSESSABLE).isPresent());
-    }
-
-    private static Estimate estimate(Finding.Graded graded) {
-        return new Estimate(graded.deviation(), graded.sem());
     }
 
     private static Set<Doubt> doubts(Retest retest, TestResult.Trial before, TestResult.Trial now) {

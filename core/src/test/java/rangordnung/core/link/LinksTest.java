@@ -159,6 +159,18 @@ class LinksTest {
                 .satisfies(e -> assertThat(e.trial()).contains(book.trialId()));
     }
 
+    @Test
+    void what_a_retest_has_told_is_not_told_twice_by_the_test_itself() {
+        Book book = squat("heels L SEVERE");
+        UUID baseline = book.trialId();
+        book.trial(FLOOR, "sit-to-stand").close(View.FRONT).close(View.SIDE);
+        assertThat(explain(book, "heels").link(Link.STRENGTH_OR_FEAR).orElseThrow().score()).isEqualTo(1);
+
+        retest(book, baseline, "chair", "");
+        assertThat(explain(book, "heels").link(Link.STRENGTH_OR_FEAR).orElseThrow().evidence()).singleElement()
+                .satisfies(e -> assertThat(e.source()).isEqualTo(new LinkReport.Source.ByRetest("chair", Outcome.Verdict.HELPED)));
+    }
+
     @ParameterizedTest
     @CsvSource({"0, 15, SUPPORTED", "1, -15, AGAINST", "1, 15, SUPPORTED"})
     void hip_room_is_read_from_the_set_up(double armpit, double ceiling, LinkReport.Standing standing) {

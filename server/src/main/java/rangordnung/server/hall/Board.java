@@ -18,6 +18,7 @@ import org.springframework.stereotype.Service;
 import rangordnung.core.judgement.Attendance;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Fact;
+import rangordnung.core.judgement.Progress;
 import rangordnung.core.plan.HallPlan;
 import rangordnung.core.plan.Planner;
 import rangordnung.core.plan.Timetable;
@@ -30,7 +31,6 @@ import rangordnung.server.roster.Rosters;
 import rangordnung.server.screening.Facts;
 import rangordnung.server.screening.HallSetup;
 import rangordnung.server.screening.Halls;
-import rangordnung.server.screening.Progress;
 import rangordnung.server.screening.Screenings;
 
 /** Athletes × stations while the screening runs: who waits, who is missing, how the pace compares with the plan. */

@@ -193,6 +193,6 @@ class ResultController {
     private static Optional<Change> change(Optional<CriterionResult> before, CriterionResult now, Side side, double coverage) {
         return before.flatMap(b -> b.findings().get(side).graded())
                 .flatMap(b -> now.findings().get(side).graded().map(n -> Change.between(
-                        new Estimate(b.deviation(), b.sem()), new Estimate(n.deviation(), n.sem()), coverage, false)));
+                        b.estimate(), n.estimate(), coverage, false)));
     }
 }

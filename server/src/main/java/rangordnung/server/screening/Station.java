@@ -11,6 +11,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Estimate;
+import rangordnung.core.judgement.Progress;
 import rangordnung.core.link.Retests;
 import rangordnung.core.protocol.Anchor;
 import rangordnung.core.protocol.Criterion;

@@ -1,17 +1,11 @@
-package rangordnung.server.screening;
+package rangordnung.core.judgement;
 
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Collectors;
-import rangordnung.core.body.Side;
-import rangordnung.core.judgement.Attendance;
-import rangordnung.core.judgement.Entry;
-import rangordnung.core.judgement.Fact;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
-import rangordnung.core.protocol.View;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.StopRules;
 
@@ -27,6 +21,7 @@ public final class Progress {
      * The state by what stands in the book.
      *
      * @param tests   what is to be done
+     * @param book    all entries of one athlete and screening, in any order
      * @param checkIn whether checking in is to be done
      */
     public static State of(Protocol protocol, List<TestDefinition> tests, Clearance clearance, List<Entry> book, boolean checkIn) {
@@ -59,19 +54,8 @@ public final class Progress {
                 .reduce((a, b) -> b);
     }
 
-    /** A test is done once one baseline trial of it was seen from every required view, of each leg where legs take turns. */
+    /** A test is done once one trial of it that is no retest was seen whole. */
     private static boolean done(TestDefinition test, List<Entry> standing) {
-        List<Optional<Side>> sides = test.legs() == TestDefinition.Legs.EACH
-                ? List.of(Optional.of(Side.LEFT), Optional.of(Side.RIGHT))
-                : List.of(Optional.empty());
-        return standing.stream()
-                .filter(e -> e.fact() instanceof Fact.TrialOpened opened && opened.test().equals(test.id()) && opened.retest().isEmpty())
-                .map(e -> ((Fact.TrialOpened) e.fact()).trial())
-                .anyMatch(trial -> test.requiredViews().stream().allMatch(view -> sides.stream().allMatch(side -> closed(standing, trial, view, side))));
-    }
-
-    private static boolean closed(List<Entry> standing, UUID trial, View view, Optional<Side> side) {
-        return standing.stream().anyMatch(e -> e.fact() instanceof Fact.ViewClosed closed && closed.trial().equals(trial) && closed.view() == view
-                && (closed.side().isEmpty() || side.isEmpty() || closed.side().equals(side)));
+        return TrialBook.of(test, standing).stream().anyMatch(t -> t.retest().isEmpty() && t.complete(test));
     }
 }
