@@ -60,3 +60,30 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
     queue: athletes.map((name) => ({ id: name, shortName: name, state: 'WAITING' })),
   };
 }
+
+const batteryFile = '../core/src/main/resources/rangordnung/protocols/battery.1.json';
+
+/** A station with tests of the battery, as the server puts them together. */
+export function stationWith(athletes: string[], ...ids: string[]): Schemas['StationStationView'] {
+  const battery = JSON.parse(readFileSync(batteryFile, 'utf8')) as Schemas['Battery'];
+  const tests = ids.map((id) => {
+    const test = battery.tests.find((t) => t.id === id);
+    if (!test) throw new Error(`The battery has no test ${id}`);
+    const criteria = test.criteria.map(({ criterion, ...own }) => {
+      const base = battery.criteria.find((c) => c.id === criterion);
+      if (!base) throw new Error(`The battery has no criterion ${criterion}`);
+      return filled({ ...base, ...own });
+    });
+    return { ...test, standard: { ...STANDARD, ...test.standard }, criteria };
+  });
+  const plain = station(athletes);
+  return { ...plain, tests: ids, protocol: { ...PROTOCOL, tests, retests: battery.retests } };
+}
+
+/** Lists that the data leave out are empty, as the server sends them. */
+function filled(criterion: Schemas['Criterion']): Schemas['Criterion'] {
+  const { gauge } = criterion;
+  if (!gauge) return criterion;
+  const lists = { endings: [], choices: [], figures: [], parts: [] };
+  return { ...criterion, gauge: { ...lists, ...gauge } };
+}

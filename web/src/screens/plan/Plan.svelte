@@ -326,6 +326,7 @@
                     </li>
                   {/each}
                 </ul>
+                {#if !plan.flow.proven}<p class="quiet mt-1 text-sm">{m.plan_more_about()}</p>{/if}
               {:else}<p>{m.plan_more_none()}</p>{/if}
             {/if}
           </section>
