@@ -169,6 +169,6 @@ describe('checking in', () => {
     door();
     await fireEvent.click(screen.getByLabelText('Filming'));
     await fireEvent.click(button('Present, next'));
-    expect((screen.getByLabelText('Filming') as HTMLInputElement).checked).toBe(false);
+    expect(screen.getByLabelText<HTMLInputElement>('Filming').checked).toBe(false);
   });
 });
