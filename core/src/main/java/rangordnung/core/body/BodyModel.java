@@ -1,0 +1,305 @@
+package rangordnung.core.body;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/**
+ * Sagittal linkage foot, shank, thigh, trunk with the feet flat, balanced over midfoot: how deep a body can sink, what
+ * ends it and how far the trunk leans.
+ *
+ * <p>Angles in degrees: shin and trunk from the vertical, forward positive; thigh from the horizontal, hip above knee
+ * positive, 0 parallel. With knee x = shank · sin(shin) and hip x = knee x − thigh · cos(thigh), balance is one equation
+ * in the trunk angle: a · sin(trunk) + b · cos(trunk) = c.
+ *
+ * @param build  segment lengths
+ * @param limits how far the joints go
+ * @param arms   where the arms are
+ * @param load   what is carried
+ * @param plate  height of the plate under the heels, in metres
+ */
+public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load, double plate) {
+
+    /** Highest plate that is proposed, in metres (house convention). */
+    public static final double HIGHEST_PLATE = 0.10;
+
+    private static final double STANDING = 90;
+    private static final double DEEPEST = -45;
+    private static final double STEP = 0.25;
+    private static final double EXACT = 0.001;
+    /** No shin leans further back than this while the athlete stands. */
+    private static final double BACKWARD_SHIN = -15;
+    private static final int HALVINGS = 40;
+
+    public BodyModel {
+        if (!(plate >= 0 && plate <= HIGHEST_PLATE)) {
+            throw new IllegalArgumentException("A plate is at most " + Math.round(HIGHEST_PLATE * 100) + " cm high, not " + plate * 100 + " cm");
+        }
+    }
+
+    /**
+     * How far the joints go, in degrees.
+     *
+     * @param shin  largest shin angle with the heel on the floor
+     * @param hip   largest hip flexion before the pelvis tucks; 90 with the thigh parallel and the trunk upright
+     * @param trunk largest lean of the trunk that is accepted
+     */
+    public record Limits(double shin, double hip, double trunk) {
+
+        /** Start values (house convention): a free hip and a trunk that may lean to 65 degrees. */
+        public static final double HIP = 130;
+        public static final double TRUNK = 65;
+        static final double MOST_SHIN = 60;
+        static final double MOST_HIP = 160;
+
+        public Limits {
+            range("ankle", shin, 0, MOST_SHIN);
+            range("hip", hip, 60, MOST_HIP);
+            range("trunk", trunk, 10, 90);
+        }
+
+        private static void range(String name, double degrees, double least, double most) {
+            if (!(degrees >= least && degrees <= most)) {
+                throw new IllegalArgumentException("The limit of the " + name + " lies between " + least + " and " + most + " degrees, not " + degrees);
+            }
+        }
+    }
+
+    /** What ends the descent. */
+    public enum Limit {
+        /** Nothing within the range of the model. */
+        NONE,
+        /** A free ankle would give the most: the shin can go no further forward, so the trunk must lean or the body falls back. */
+        ANKLE,
+        /** A free hip would give the most: it can flex no further without a tuck. */
+        HIP,
+        /** Neither a free ankle nor a free hip alone would lead deeper. */
+        BALANCE
+    }
+
+    /**
+     * A balanced posture.
+     *
+     * @param hipFlexion 90 + trunk − thigh, degrees
+     */
+    public record Posture(double shin, double thigh, double trunk, double hipFlexion) {}
+
+    /** Something that may be changed, one at a time. */
+    public enum ChangeOf { ANKLE_FIVE_DEGREES, HIP_TEN_DEGREES, PLATE_TWO_CENTIMETRES, ARMS_FORWARD, WEIGHT_IN_FRONT }
+
+    /**
+     * What the body can do.
+     *
+     * @param deepest the lowest balanced posture on the way down
+     * @param limit   what ends the way down
+     * @param reaches whether the target is reached
+     * @param atTarget the posture at the target, where it is reached
+     * @param plate   height of the smallest plate for the target in metres; 0 where none is needed; empty where none suffices
+     * @param changes thigh angle of the deepest posture after one change each
+     */
+    public record Answer(Posture deepest, Limit limit, boolean reaches, Optional<Posture> atTarget, Optional<Double> plate, Map<ChangeOf, Double> changes) {}
+
+    /**
+     * The trunk angle that keeps the common mass centre over midfoot.
+     *
+     * @return degrees; empty where no trunk angle balances the body
+     */
+    public OptionalDouble trunk(double shin, double thigh) {
+        double lean = lean(shin, thigh);
+        return Double.isFinite(lean) ? OptionalDouble.of(lean) : OptionalDouble.empty();
+    }
+
+    /** The same; infinitely back where the body falls forward whatever the trunk does, infinitely forward where it falls back. */
+    private double lean(double shin, double thigh) {
+        double kneeX = build.shank() * sin(shin);
+        double hipX = kneeX - build.thigh() * cos(thigh);
+        double footX = (Build.MIDFOOT - Build.ANKLE_ALONG_FOOT) * build.foot();
+        double fixed = Segment.FOOT.wholeMass() * footX
+                + Segment.SHANK.wholeMass() * kneeX * (1 - Segment.SHANK.centre())
+                + Segment.THIGH.wholeMass() * (hipX + Segment.THIGH.centre() * (kneeX - hipX))
+                + (Segment.TRUNK_HEAD_NECK.wholeMass() + armMass() + load.share()) * hipX;
+        double withSine = Segment.TRUNK_HEAD_NECK.wholeMass() * Segment.TRUNK_HEAD_NECK.centre() * build.trunk() + armMass() * build.trunk();
+        double withCosine = 0;
+        if (arms == ArmPosition.FORWARD || load.place() == Load.Place.IN_FRONT) {
+            fixed += armMoment();
+        } else if (arms == ArmPosition.OVERHEAD) {
+            withSine += armMoment();
+        }
+        if (load.place() == Load.Place.IN_FRONT) {
+            withSine += load.share() * build.trunk();
+            fixed += load.share() * hand();
+        } else {
+            withSine += load.share() * load.place().along(build.trunk());
+            withCosine += load.share() * load.place().forward();
+        }
+        return angle(withSine, withCosine, (1 + load.share()) * footX - fixed);
+    }
+
+    /** Solves a · sin(t) + b · cos(t) = c for the angle nearest to upright, in degrees. */
+    private static double angle(double a, double b, double c) {
+        double size = Math.hypot(a, b);
+        return Math.abs(c) > size ? Math.copySign(Double.POSITIVE_INFINITY, c) : Math.toDegrees(Math.asin(c / size) - Math.atan2(b, a));
+    }
+
+    private static double armMass() {
+        return Segment.UPPER_ARM.wholeMass() + Segment.FOREARM.wholeMass() + Segment.HAND.wholeMass();
+    }
+
+    /** Mass times distance from the shoulder of stretched arms. */
+    private double armMoment() {
+        return Segment.UPPER_ARM.wholeMass() * Segment.UPPER_ARM.centre() * build.upperArm()
+                + Segment.FOREARM.wholeMass() * (build.upperArm() + Segment.FOREARM.centre() * build.forearm())
+                + Segment.HAND.wholeMass() * hand();
+    }
+
+    /** Distance of the hand's mass centre from the shoulder. */
+    private double hand() {
+        return build.upperArm() + build.forearm() + Segment.HAND.centre() * build.hand();
+    }
+
+    /** Largest shin angle: the ankle's and what the plate adds, in degrees. */
+    public double largestShin() {
+        return limits.shin() + Math.toDegrees(Math.asin(Math.min(1, plate / (Build.BALL_ALONG_FOOT * build.foot()))));
+    }
+
+    /**
+     * The most upright balanced posture at a depth: the shin as far forward as it may, but not so far that the trunk
+     * would lean back.
+     *
+     * @return empty where the depth is out of reach
+     */
+    public Optional<Posture> at(double thigh) {
+        return balanced(thigh).filter(p -> p.trunk() <= limits.trunk() && p.hipFlexion() <= limits.hip());
+    }
+
+    private Optional<Posture> balanced(double thigh) {
+        double shin = largestShin();
+        if (lean(shin, thigh) < 0) {
+            double least = BACKWARD_SHIN;
+            for (int i = 0; i < HALVINGS; i++) {
+                double middle = (least + shin) / 2;
+                if (lean(middle, thigh) < 0) {
+                    shin = middle;
+                } else {
+                    least = middle;
+                }
+            }
+            shin = least;
+        }
+        double trunk = lean(shin, thigh);
+        return Double.isFinite(trunk) ? Optional.of(new Posture(shin, thigh, trunk, 90 + trunk - thigh)) : Optional.empty();
+    }
+
+    /** The lowest posture that can be reached from standing without leaving a limit on the way. */
+    public Posture deepest() {
+        double reached = STANDING;
+        while (reached > DEEPEST && at(reached - STEP).isPresent()) {
+            reached -= STEP;
+        }
+        double out = reached - STEP;
+        while (reached - out > EXACT && reached > DEEPEST) {
+            double middle = (reached + out) / 2;
+            if (at(middle).isPresent()) {
+                reached = middle;
+            } else {
+                out = middle;
+            }
+        }
+        double found = reached;
+        return at(found).orElseThrow(() -> new IllegalArgumentException("With these lengths and limits the body does not even stand over its feet"));
+    }
+
+    /**
+     * What the body can do, against a depth.
+     *
+     * @param target thigh angle to be reached, degrees
+     */
+    public Answer answer(double target) {
+        Posture deepest = deepest();
+        boolean reaches = deepest.thigh() <= target + EXACT;
+        Map<ChangeOf, Double> changes = new EnumMap<>(ChangeOf.class);
+        changed().forEach((change, model) -> changes.put(change, model.deepest().thigh()));
+        return new Answer(deepest, limit(deepest), reaches, reaches ? at(Math.max(target, deepest.thigh())) : Optional.empty(), smallestPlate(target), changes);
+    }
+
+    private Limit limit(Posture deepest) {
+        if (deepest.thigh() <= DEEPEST + EXACT) {
+            return Limit.NONE;
+        }
+        double freeAnkle = with(new Limits(Limits.MOST_SHIN, limits.hip(), limits.trunk())).deepest().thigh();
+        double freeHip = with(new Limits(limits.shin(), Limits.MOST_HIP, limits.trunk())).deepest().thigh();
+        if (Math.min(freeAnkle, freeHip) > deepest.thigh() - STEP) {
+            return Limit.BALANCE;
+        }
+        return freeAnkle <= freeHip ? Limit.ANKLE : Limit.HIP;
+    }
+
+    private Optional<Double> smallestPlate(double target) {
+        if (withPlate(0).deepest().thigh() <= target + EXACT) {
+            return Optional.of(0.0);
+        }
+        if (withPlate(HIGHEST_PLATE).deepest().thigh() > target) {
+            return Optional.empty();
+        }
+        double low = 0;
+        double high = HIGHEST_PLATE;
+        while (high - low > 0.0001) {
+            double middle = (low + high) / 2;
+            if (withPlate(middle).deepest().thigh() <= target) {
+                high = middle;
+            } else {
+                low = middle;
+            }
+        }
+        return Optional.of(high);
+    }
+
+    private Map<ChangeOf, BodyModel> changed() {
+        Map<ChangeOf, BodyModel> all = new EnumMap<>(ChangeOf.class);
+        all.put(ChangeOf.ANKLE_FIVE_DEGREES, with(new Limits(Math.min(Limits.MOST_SHIN, limits.shin() + 5), limits.hip(), limits.trunk())));
+        all.put(ChangeOf.HIP_TEN_DEGREES, with(new Limits(limits.shin(), Math.min(Limits.MOST_HIP, limits.hip() + 10), limits.trunk())));
+        if (plate + 0.02 <= HIGHEST_PLATE) {
+            all.put(ChangeOf.PLATE_TWO_CENTIMETRES, withPlate(plate + 0.02));
+        }
+        if (load.place() == Load.Place.NONE) {
+            if (arms != ArmPosition.FORWARD) {
+                all.put(ChangeOf.ARMS_FORWARD, new BodyModel(build, limits, ArmPosition.FORWARD, load, plate));
+            }
+            all.put(ChangeOf.WEIGHT_IN_FRONT, new BodyModel(build, limits, ArmPosition.FORWARD, new Load(Load.Place.IN_FRONT, 0.05), plate));
+        }
+        return all;
+    }
+
+    public BodyModel with(Limits changed) {
+        return new BodyModel(build, changed, arms, load, plate);
+    }
+
+    public BodyModel with(Build changed) {
+        return new BodyModel(changed, limits, arms, load, plate);
+    }
+
+    public BodyModel withPlate(double metres) {
+        return new BodyModel(build, limits, arms, load, metres);
+    }
+
+    /** Postures on the way from standing to the deepest, for drawing. */
+    public List<Posture> descent(int steps) {
+        double deepest = deepest().thigh();
+        List<Posture> all = new ArrayList<>();
+        for (int i = 0; i <= steps; i++) {
+            at(STANDING + (deepest - STANDING) * i / steps).ifPresent(all::add);
+        }
+        return all;
+    }
+
+    private static double sin(double degrees) {
+        return Math.sin(Math.toRadians(degrees));
+    }
+
+    private static double cos(double degrees) {
+        return Math.cos(Math.toRadians(degrees));
+    }
+}
