@@ -63,7 +63,7 @@ public final class StandardFloor {
         }
     }
 
-    private static <T> T read(String resource, Class<T> type) {
+    public static <T> T read(String resource, Class<T> type) {
         return JSON.treeToValue(tree(resource), type);
     }
 }

@@ -1,0 +1,65 @@
+package rangordnung.core.motion;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Finds repetitions in the path of the hip.
+ *
+ * @param complete   from standing to standing
+ * @param incomplete begun before the clip or not ended in it
+ * @param standingHeight of the hip above the ankle, in units of the source
+ */
+public record Repetitions(List<Repetition> complete, int incomplete, double standingHeight) {
+
+    /** Share of the frames that may lie above standing height: lifted heels and noise (house convention). */
+    private static final double TALLEST_SHARE = 0.05;
+
+    /**
+     * @param hip   height of the hip above the ankle for each frame, filtered; not a number where it is lost
+     * @param rate  frames per second
+     * @param rules drop that begins a repetition, width of the bottom, shortest repetition
+     */
+    static Repetitions in(double[] hip, double rate, MotionRules rules) {
+        double standing = standing(hip);
+        double down = standing * (1 - rules.startDrop().value() / 100);
+        List<Repetition> complete = new ArrayList<>();
+        int incomplete = 0;
+        int i = 0;
+        boolean fromStanding = false;
+        while (i < hip.length) {
+            if (Double.isNaN(hip[i])) {
+                fromStanding = false;
+                i++;
+                continue;
+            }
+            if (hip[i] >= down) {
+                fromStanding = true;
+                i++;
+                continue;
+            }
+            int start = i;
+            int bottom = i;
+            while (i < hip.length && hip[i] < down) {
+                if (hip[i] < hip[bottom]) {
+                    bottom = i;
+                }
+                i++;
+            }
+            boolean ended = i < hip.length && !Double.isNaN(hip[i]);
+            if (!fromStanding || !ended) {
+                incomplete++;
+            } else if ((i - start) / rate >= rules.shortestRepetition().value()) {
+                int half = (int) Math.round((i - start) * rules.bottomShare().value() / 100);
+                complete.add(new Repetition(complete.size() + 1, start, Math.max(start, bottom - half), bottom, Math.min(i, bottom + half), i));
+            }
+        }
+        return new Repetitions(List.copyOf(complete), incomplete, standing);
+    }
+
+    private static double standing(double[] hip) {
+        double[] seen = Arrays.stream(hip).filter(h -> !Double.isNaN(h)).sorted().toArray();
+        return seen.length == 0 ? Double.NaN : seen[(int) Math.floor((seen.length - 1) * (1 - TALLEST_SHARE))];
+    }
+}

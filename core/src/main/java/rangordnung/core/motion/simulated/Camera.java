@@ -1,0 +1,94 @@
+package rangordnung.core.motion.simulated;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import rangordnung.core.body.Side;
+import rangordnung.core.motion.Landmark;
+import rangordnung.core.motion.Motion;
+
+/**
+ * Sees a simulated athlete: from the front, from a side or in space, with noise.
+ *
+ * @param plane          where it stands
+ * @param rate           frames per second
+ * @param pixelsPerMetre scale of its picture; empty where it gives metres
+ * @param distance       metres to the athlete; empty means so far that nothing is foreshortened by perspective
+ * @param height         of the lens above the floor, metres
+ * @param roll           degrees by which it is tilted
+ * @param near           the side that it sees from the side
+ * @param noise          standard deviation of each coordinate, metres
+ * @param lost           share of the landmarks that it loses sight of, 0 to 1
+ * @param seed           of the noise
+ */
+public record Camera(
+        Motion.Plane plane, double rate, Optional<Double> pixelsPerMetre, Optional<Double> distance, double height, double roll, Side near, double noise,
+        double lost, long seed) {
+
+    /** Confidence of landmarks that are seen, that lie on the far side, and that are lost (house convention). */
+    private static final double SEEN = 0.95;
+    private static final double FAR_SIDE = 0.75;
+    private static final double LOST = 0.2;
+
+    /** Without noise, in metres. */
+    public static Camera exact(Motion.Plane plane, double rate) {
+        return new Camera(plane, rate, Optional.empty(), Optional.empty(), 1, 0, Side.LEFT, 0, 0, 1);
+    }
+
+    public Camera withNoise(double metres, long changed) {
+        return new Camera(plane, rate, pixelsPerMetre, distance, height, roll, near, metres, lost, changed);
+    }
+
+    public Camera withScale(double pixels) {
+        return new Camera(plane, rate, Optional.of(pixels), distance, height, roll, near, noise, lost, seed);
+    }
+
+    public Camera at(double metres, double tilt) {
+        return new Camera(plane, rate, pixelsPerMetre, Optional.of(metres), height, tilt, near, noise, lost, seed);
+    }
+
+    public Camera losing(double share) {
+        return new Camera(plane, rate, pixelsPerMetre, distance, height, roll, near, noise, share, seed);
+    }
+
+    /** The whole performance. */
+    public Motion film(SimulatedAthlete athlete) {
+        Motion.Builder motion = Motion.builder(plane, rate, pixelsPerMetre.isPresent() ? Optional.empty() : Optional.of(1.0));
+        SplittableRandom random = new SplittableRandom(seed);
+        int frames = (int) Math.floor(athlete.script().seconds() * rate) + 1;
+        for (int f = 0; f < frames; f++) {
+            take(motion.frame(), athlete.at(f / rate), random);
+        }
+        return motion.build();
+    }
+
+    private void take(Motion.Builder motion, Map<Landmark, Point3> places, SplittableRandom random) {
+        double scale = pixelsPerMetre.orElse(1.0);
+        double tilt = Math.toRadians(roll);
+        places.forEach((landmark, place) -> {
+            Point3 seen = projected(place);
+            double across = plane == Motion.Plane.FRONT ? seen.y() : seen.x();
+            double turned = across * Math.cos(tilt) - seen.z() * Math.sin(tilt);
+            double up = across * Math.sin(tilt) + seen.z() * Math.cos(tilt);
+            double x = plane == Motion.Plane.SPACE ? seen.x() : turned;
+            double y = plane == Motion.Plane.SPACE ? seen.y() : turned;
+            boolean far = plane == Motion.Plane.SIDE && landmark.side().filter(s -> s != near).isPresent();
+            double confidence = lost > 0 && random.nextDouble() < lost ? LOST : far ? FAR_SIDE : SEEN;
+            motion.set(landmark, scale * (x + noise(random)), scale * (y + noise(random)), scale * ((plane == Motion.Plane.SPACE ? seen.z() : up) + noise(random)), confidence);
+        });
+    }
+
+    private double noise(SplittableRandom random) {
+        return noise == 0 ? 0 : noise * random.nextGaussian();
+    }
+
+    /** Through a pinhole at the lens's height, scaled so that the athlete's middle keeps its size. */
+    private Point3 projected(Point3 place) {
+        if (distance.isEmpty() || plane == Motion.Plane.SPACE) {
+            return place;
+        }
+        double toward = plane == Motion.Plane.FRONT ? place.x() : Skeleton.outward(near) * place.y();
+        double share = distance.get() / (distance.get() - toward);
+        return new Point3(place.x() * share, place.y() * share, height + (place.z() - height) * share);
+    }
+}
