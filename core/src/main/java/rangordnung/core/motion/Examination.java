@@ -47,7 +47,7 @@ public final class Examination {
         this.still = motion.frames() == 1;
         this.repetitions = still
                 ? new Repetitions(List.of(new Repetition(1, 0, 0, 0, 0, 0)), 0, hip[0])
-                : Repetitions.in(hip, motion.rate(), rules);
+                : Repetitions.in(hip, hipNoise(), motion.rate(), rules);
         Optional<Double> ofBody = motion.metresPerUnit().isPresent() ? Optional.empty() : subject.build().flatMap(this::scaleOf);
         this.metresPerUnit = motion.metresPerUnit().or(() -> ofBody);
         this.scaleFromBody = ofBody.isPresent();
@@ -112,6 +112,10 @@ public final class Examination {
         return momentaries.stream().filter(m -> m.measure() == measure && m.side().equals(side)).findFirst();
     }
 
+    double standingHeight() {
+        return repetitions.standingHeight();
+    }
+
     double[] hip() {
         return hip;
     }
@@ -163,15 +167,28 @@ public final class Examination {
                 .average().orElse(0);
     }
 
-    /** Height of the hip above the ankle: the mean of both legs from the front, of the legs that are read at otherwise. */
+    /** Legs that the path of the hip is read from. */
+    private List<Side> hipLegs() {
+        return motion.plane() == Motion.Plane.SIDE || subject.pattern() == Pattern.LUNGE ? sides : List.of(Side.values());
+    }
+
+    /** Height of the hips above the lower ankle: in a step the other one is in the air. */
     private double[] hipPath() {
-        List<Side> legs = motion.plane() == Motion.Plane.SIDE || subject.pattern() == Pattern.LUNGE ? sides : List.of(Side.values());
         double[] path = new double[motion.frames()];
         for (int f = 0; f < path.length; f++) {
-            Posture p = posture(f);
-            path[f] = legs.stream().mapToDouble(s -> p.z(Point.HIP, s) - p.z(Point.ANKLE, s)).average().orElse(Double.NaN);
+            path[f] = hipHeight(posture(f));
         }
         return path;
+    }
+
+    private double hipHeight(Posture p) {
+        double ankle = Stream.of(Side.values()).mapToDouble(s -> p.z(Point.ANKLE, s)).filter(z -> !Double.isNaN(z)).min().orElse(Double.NaN);
+        return hipLegs().stream().mapToDouble(s -> p.z(Point.HIP, s)).average().orElse(Double.NaN) - ankle;
+    }
+
+    /** Noise of that height. */
+    double hipNoise() {
+        return sem(this::hipHeight, motion.frames() / 2);
     }
 
     /** Metres per unit: the athlete's shank, thigh and trunk over what is seen of them in standing. */

@@ -19,6 +19,8 @@ import rangordnung.core.protocol.Threshold;
  * @param tuckFrom          degrees of backward rotation of the pelvis from which a tuck is told
  * @param scaleNoise        percent by which a scale taken from the athlete's height may be off
  * @param markingNoise      percent of the standing hip height by which a point that was marked in a single picture may be off
+ * @param plateCutoff       of the low-pass of a plate's reading, hertz
+ * @param steadyLoad        percent of its usual value by which the sum of two scales may vary while somebody stands still
  */
 public record MotionRules(
         int version,
@@ -35,7 +37,9 @@ public record MotionRules(
         Threshold onset,
         Threshold tuckFrom,
         Threshold scaleNoise,
-        Threshold markingNoise) {
+        Threshold markingNoise,
+        Threshold plateCutoff,
+        Threshold steadyLoad) {
 
     /** Cut-off at a frame rate, in hertz. */
     double cutoffAt(double rate) {

@@ -1,9 +1,13 @@
 package rangordnung.core.motion;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.IntToDoubleFunction;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import rangordnung.core.body.Side;
 import rangordnung.core.motion.Landmark.Point;
@@ -63,13 +67,75 @@ final class RepetitionReading {
         }
     }
 
+    /**
+     * The largest value of a moment. Readings that noise blurs more are trusted less: the one whose value less its error is
+     * largest is taken; what noise alone adds to the largest of so many independent readings near it is taken off.
+     */
     private void largest(Momentary momentary, Moment moment) {
         Formula formula = momentary.inUnit();
-        at(momentary, moment, IntStream.rangeClosed(repetition.from(moment), repetition.to(moment))
+        int[] frames = IntStream.rangeClosed(repetition.from(moment), repetition.to(moment))
                 .filter(f -> momentary.assessable(clip.posture(f)) && !Double.isNaN(formula.of(clip.posture(f))))
-                .boxed()
-                .max(java.util.Comparator.comparingDouble(f -> formula.of(clip.posture(f))))
-                .orElse(repetition.bottom()));
+                .toArray();
+        double[] values = Arrays.stream(frames).mapToDouble(f -> formula.of(clip.posture(f))).toArray();
+        double[] sems = errors(formula, frames);
+        int top = IntStream.range(0, frames.length).boxed().max(Comparator.comparingDouble(i -> values[i] - sems[i])).orElse(-1);
+        Measurement found = clip.read(momentary, moment, top < 0 ? repetition.bottom() : frames[top], repetition);
+        if (found instanceof Measurement.Value v && top >= 0) {
+            Optional<Edge> edge = edge(momentary, frames[top]);
+            double change = edge.map(Edge::beyond).orElseGet(() -> -sems[top] * largestOf(values, values[top], sems[top]));
+            found = new Measurement.Value(v.measure(), v.side(), v.moment(), v.value() + change, Math.hypot(v.sem(), edge.map(Edge::sem).orElse(0.0)), v.confidence(), v.frame());
+        }
+        read.add(found);
+    }
+
+    /**
+     * What the limit to foreshortening makes of a value at the last frame within it.
+     *
+     * @param beyond change of the value from that frame to the moment at which the limit is reached
+     * @param sem    change of the value over the time by which noise moves that moment
+     */
+    private record Edge(double beyond, double sem) {}
+
+    private Optional<Edge> edge(Momentary momentary, int frame) {
+        Formula formula = momentary.inUnit();
+        for (Momentary.Bound bound : momentary.bounds()) {
+            double length = bound.length().of(clip.posture(frame));
+            for (int next : new int[] {frame - 1, frame + 1}) {
+                if (next >= repetition.start() && next <= repetition.end()) {
+                    double change = bound.length().of(clip.posture(next)) - length;
+                    if (length + change < bound.least()) {
+                        double perFrame = formula.of(clip.posture(next)) - formula.of(clip.posture(frame));
+                        return Optional.of(new Edge(perFrame * (bound.least() - length) / change, Math.abs(perFrame * clip.sem(bound.length(), frame) / change)));
+                    }
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Error in each frame; it changes slowly, so it is computed once in each period of the low-pass. */
+    private double[] errors(Formula formula, int[] frames) {
+        int step = (int) Math.max(1, Math.round(clip.rate() / clip.rules().cutoffAt(clip.rate())));
+        double[] sems = new double[frames.length];
+        for (int i = 0; i < frames.length; i++) {
+            sems[i] = i % step == 0 ? clip.sem(formula, frames[i]) : sems[i - 1];
+        }
+        return sems;
+    }
+
+    /** How many standard errors the largest of the readings that compete lies above the truth, on average. */
+    private double largestOf(double[] values, double top, double sem) {
+        long near = Arrays.stream(values).filter(v -> v >= top - 2 * sem).count();
+        return expectedLargest(Math.max(1, near / clip.rate() * 3 * clip.rules().cutoffAt(clip.rate())));
+    }
+
+    /**
+     * Expected largest of m independent standard normal deviates: Φ⁻¹((m − 0.375) / (m + 0.25)) (Blom 1958; from memory),
+     * with the normal quantile from Tukey's lambda distribution, good to 0.01.
+     */
+    static double expectedLargest(double m) {
+        double p = (m - 0.375) / (m + 0.25);
+        return (Math.pow(p, 0.135) - Math.pow(1 - p, 0.135)) / 0.1975;
     }
 
     private void heel(Momentary momentary) {
@@ -85,8 +151,8 @@ final class RepetitionReading {
             return;
         }
         double sem = clip.sem(momentary.inUnit(), repetition.bottom());
-        long sure = java.util.Arrays.stream(rises).filter(r -> r > up).count();
-        long unsure = java.util.Arrays.stream(rises).filter(r -> Math.abs(r - up) <= sem).count();
+        long sure = Arrays.stream(rises).filter(r -> r > up).count();
+        long unsure = Arrays.stream(rises).filter(r -> Math.abs(r - up) <= sem).count();
         add(Measure.HEEL_UP_SHARE, momentary.side(), Moment.REPETITION, (double) sure / rises.length,
                 Math.max(1.0 / rises.length, (double) unsure / rises.length) / 2, clip.confidence(momentary.formula(), repetition.bottom()), repetition.bottom());
     }
@@ -146,45 +212,31 @@ final class RepetitionReading {
     private void tuck() {
         Formula pelvis = Formula.mean(clip.sides(), s -> Formula.pelvis(s).minus(Formula.trunk(s)));
         Formula thigh = Formula.mean(clip.sides(), Formula::thigh);
-        int onset = repetition.start();
-        int until = repetition.bottom();
-        double most = Double.NEGATIVE_INFINITY;
-        for (int f = repetition.start(); f <= repetition.bottom(); f++) {
-            double tilt = pelvis.of(clip.posture(f));
-            if (Double.isNaN(tilt)) {
-                add(Measure.TUCK_ONSET, Optional.empty(), clip.missing(pelvis, f));
-                add(Measure.TUCK_BEFORE_TARGET, Optional.empty(), clip.missing(pelvis, f));
-                return;
-            }
-            if (tilt > most) {
-                most = tilt;
-                onset = f;
-            }
-            if (until == repetition.bottom() && thigh.of(clip.posture(f)) <= clip.subject().targetThigh()) {
-                until = f;
-            }
+        int frames = repetition.bottom() - repetition.start() + 1;
+        double[] tilt = IntStream.range(0, frames).mapToDouble(i -> pelvis.of(clip.posture(repetition.start() + i))).toArray();
+        OptionalInt lost = IntStream.range(0, frames).filter(i -> Double.isNaN(tilt[i])).findFirst();
+        if (lost.isPresent()) {
+            add(Measure.TUCK_ONSET, Optional.empty(), clip.missing(pelvis, repetition.start() + lost.getAsInt()));
+            add(Measure.TUCK_BEFORE_TARGET, Optional.empty(), clip.missing(pelvis, repetition.start() + lost.getAsInt()));
+            return;
         }
-        double whole = most - pelvis.of(clip.posture(repetition.bottom()));
-        double early = onset >= until ? 0 : Math.max(0, most - pelvis.of(clip.posture(until)));
-        double sem = clip.sem(pelvis, onset);
-        double confidence = clip.confidence(pelvis, onset);
-        if (whole < clip.rules().tuckFrom().value()) {
+        double[] thighs = IntStream.range(0, frames).mapToDouble(i -> thigh.of(clip.posture(repetition.start() + i))).toArray();
+        int top = IntStream.range(0, frames).boxed().max(Comparator.comparingDouble(i -> tilt[i])).orElse(0);
+        int until = IntStream.range(0, frames).filter(i -> thighs[i] <= clip.subject().targetThigh()).findFirst().orElse(frames - 1);
+        double sem = clip.sem(pelvis, repetition.start() + top);
+        double most = tilt[top] - sem * largestOf(tilt, tilt[top], sem);
+        double whole = most - tilt[frames - 1];
+        double confidence = clip.confidence(pelvis, repetition.start() + top);
+        add(Measure.TUCK_BEFORE_TARGET, Optional.empty(), Moment.DESCENT, top >= until ? 0 : Math.max(0, most - tilt[until]), sem * Math.sqrt(2), confidence,
+                repetition.start() + until);
+        Hinge hinge = Hinge.fit(thighs, tilt, Math.max(1, clip.rate() / (2 * clip.rules().cutoffAt(clip.rate()))));
+        if (whole < clip.rules().tuckFrom().value() || !hinge.falls()) {
             add(Measure.TUCK_ONSET, Optional.empty(), Measurement.Reason.NOT_REACHED);
-        } else {
-            add(Measure.TUCK_ONSET, Optional.empty(), Moment.DESCENT, thigh.of(clip.posture(onset)), onsetError(pelvis, thigh, onset, sem), confidence, onset);
+            return;
         }
-        add(Measure.TUCK_BEFORE_TARGET, Optional.empty(), Moment.DESCENT, early, sem * Math.sqrt(2), confidence, until);
-    }
-
-    /** At a turning point the time is as uncertain as the noise is wide against its curvature; the thigh moves on meanwhile. */
-    private double onsetError(Formula pelvis, Formula thigh, int onset, double sem) {
-        int window = (int) Math.max(1, Math.round(clip.rate() / clip.rules().cutoffAt(clip.rate())));
-        int from = Math.max(repetition.start(), onset - window);
-        int to = Math.min(repetition.bottom(), onset + window);
-        double fall = Math.max(pelvis.of(clip.posture(onset)) - (pelvis.of(clip.posture(from)) + pelvis.of(clip.posture(to))) / 2, 1e-9);
-        double frames = Math.min(to - from, (to - from) / 2.0 * Math.sqrt(sem / fall));
-        double speed = Math.abs(thigh.of(clip.posture(to)) - thigh.of(clip.posture(from))) / Math.max(1, to - from);
-        return Math.hypot(clip.sem(thigh, onset), frames * speed);
+        int onset = IntStream.range(0, frames).filter(i -> thighs[i] <= hinge.at()).findFirst().orElse(frames - 1);
+        add(Measure.TUCK_ONSET, Optional.empty(), Moment.DESCENT, hinge.at(), Math.hypot(hinge.sem(), clip.sem(thigh, repetition.start() + onset)),
+                confidence, repetition.start() + onset);
     }
 
     private void hipsFirst() {
@@ -251,6 +303,7 @@ final class RepetitionReading {
         return Math.max(Math.abs(value.applyAsDouble(to) - value.applyAsDouble(from)) * clip.rate() / Math.max(1, to - from), 1e-6);
     }
 
+    /** Height below which the hip is at its lowest. */
     private double low() {
         double lowest = clip.hip()[repetition.bottom()];
         return lowest + clip.rules().onset().value() / 100 * (clip.hip()[repetition.start()] - lowest);
@@ -265,22 +318,37 @@ final class RepetitionReading {
     }
 
     private void tempo() {
-        int down = firstLow();
-        int up = lastLow();
-        duration(Measure.TEMPO_DESCENT, Moment.DESCENT, repetition.start(), down);
-        duration(Measure.TEMPO_PAUSE, Moment.BOTTOM_PHASE, down, up);
-        duration(Measure.TEMPO_ASCENT, Moment.ASCENT, up, repetition.end());
+        double up = clip.standingHeight() * (1 - clip.rules().startDrop().value() / 100);
+        double start = crossing(up, repetition.start());
+        double down = crossing(low(), firstLow());
+        double rising = crossing(low(), Math.min(lastLow() + 1, repetition.end()));
+        double end = crossing(up, repetition.end());
+        double[] sems = DoubleStream.of(start, down, rising, end).map(this::crossingSem).toArray();
+        duration(Measure.TEMPO_DESCENT, Moment.DESCENT, start, down, Math.sqrt(2) * Math.hypot(sems[0], sems[1]));
+        // Both ends of the pause hang on the same level: what moves it moves them apart.
+        duration(Measure.TEMPO_PAUSE, Moment.BOTTOM_PHASE, down, rising, Math.hypot(Math.hypot(sems[1], sems[2]), sems[1] + sems[2]));
+        duration(Measure.TEMPO_ASCENT, Moment.ASCENT, rising, end, Math.sqrt(2) * Math.hypot(sems[2], sems[3]));
     }
 
-    private void duration(Measure measure, Moment moment, int from, int to) {
-        add(measure, Optional.empty(), moment, (to - from) / clip.rate(), Math.hypot(crossingSem(from), crossingSem(to)), 1, from);
+    /** Time at which the hip crosses a level on its way to a frame, in frames. */
+    private double crossing(double level, int frame) {
+        if (frame == 0) {
+            return 0;
+        }
+        double before = clip.hip()[frame - 1];
+        double here = clip.hip()[frame];
+        double share = before == here ? 1 : (level - before) / (here - before);
+        return frame - 1 + Math.min(1, Math.max(0, share));
     }
 
-    /** Error of the time at which the hip crosses a level: its noise over its speed, and the width of a frame. */
-    private double crossingSem(int frame) {
-        Side side = clip.sides().get(0);
-        double noise = clip.sem(Formula.at(Landmark.of(Point.HIP, side), Axis.Z).minus(Formula.at(Landmark.of(Point.ANKLE, side), Axis.Z)), frame);
-        return Math.hypot(noise / speed(f -> clip.hip()[f], frame), 1 / clip.rate() / Math.sqrt(12));
+    private void duration(Measure measure, Moment moment, double from, double to, double sem) {
+        add(measure, Optional.empty(), moment, (to - from) / clip.rate(), sem, 1, (int) Math.round(from));
+    }
+
+    /** Error of the time at which the hip crosses a level that is known: its noise over its speed. */
+    private double crossingSem(double at) {
+        int frame = (int) Math.round(at);
+        return clip.hipNoise() / speed(f -> clip.hip()[f], frame);
     }
 
     private void add(Measure measure, Optional<Side> side, Moment moment, double value, double sem, double confidence, int frame) {

@@ -15,14 +15,17 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
 
     /** Share of the frames that may lie above standing height: lifted heels and noise (house convention). */
     private static final double TALLEST_SHARE = 0.05;
+    /** Share of the standing height within which a hip rests (house convention). */
+    private static final double RESTING = 0.0002;
 
     /**
      * @param hip   height of the hip above the ankle for each frame, filtered; not a number where it is lost
+     * @param noise standard deviation of that height: its lowest point is known only up to it
      * @param rate  frames per second
      * @param rules drop that begins a repetition, width of the bottom, shortest repetition
      */
-    static Repetitions in(double[] hip, double rate, MotionRules rules) {
-        double standing = standing(hip);
+    static Repetitions in(double[] hip, double noise, double rate, MotionRules rules) {
+        double standing = standing(hip, rules);
         double down = standing * (1 - rules.startDrop().value() / 100);
         List<Repetition> complete = new ArrayList<>();
         int incomplete = 0;
@@ -51,6 +54,7 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
             if (!fromStanding || !ended) {
                 incomplete++;
             } else if ((i - start) / rate >= rules.shortestRepetition().value()) {
+                bottom = middleOfTheLowest(hip, bottom, Math.max(3 * noise, standing * RESTING));
                 int half = (int) Math.round((i - start) * rules.bottomShare().value() / 100);
                 complete.add(new Repetition(complete.size() + 1, start, Math.max(start, bottom - half), bottom, Math.min(i, bottom + half), i));
             }
@@ -58,8 +62,26 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
         return new Repetitions(List.copyOf(complete), incomplete, standing);
     }
 
-    private static double standing(double[] hip) {
+    /** The middle of the time for which the hip rests at its lowest; where it turns at once, its lowest point. */
+    private static int middleOfTheLowest(double[] hip, int lowest, double tolerance) {
+        int from = lowest;
+        int to = lowest;
+        while (from > 0 && hip[from - 1] <= hip[lowest] + tolerance) {
+            from--;
+        }
+        while (to < hip.length - 1 && hip[to + 1] <= hip[lowest] + tolerance) {
+            to++;
+        }
+        return (from + to) / 2;
+    }
+
+    /** Median height of the frames around the tallest but a few. */
+    private static double standing(double[] hip, MotionRules rules) {
         double[] seen = Arrays.stream(hip).filter(h -> !Double.isNaN(h)).sorted().toArray();
-        return seen.length == 0 ? Double.NaN : seen[(int) Math.floor((seen.length - 1) * (1 - TALLEST_SHARE))];
+        if (seen.length == 0) {
+            return Double.NaN;
+        }
+        double tall = seen[(int) Math.floor((seen.length - 1) * (1 - TALLEST_SHARE))];
+        return Examination.median(Arrays.stream(seen).filter(h -> h >= tall * (1 - rules.startDrop().value() / 500)).toArray());
     }
 }

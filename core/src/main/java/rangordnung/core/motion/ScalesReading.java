@@ -1,0 +1,45 @@
+package rangordnung.core.motion;
+
+import java.util.Arrays;
+import java.util.stream.IntStream;
+
+/**
+ * How the load is split between two scales, while somebody stands on both.
+ *
+ * @param first    median of the first scale, kilograms
+ * @param second   median of the second scale, kilograms
+ * @param share    of the first in both, percent: median over the steady samples
+ * @param sem      standard error of that median, percent points
+ * @param seconds  of the steady samples
+ */
+public record ScalesReading(double first, double second, double share, double sem, double seconds) {
+
+    private static final int FEWEST = 5;
+
+    /**
+     * @param first  kilograms
+     * @param second kilograms
+     * @param rate   samples per second
+     * @param rules  how far the sum may be from its median for a sample to be steady
+     */
+    public static ScalesReading of(double[] first, double[] second, double rate, MotionRules rules) {
+        if (first.length != second.length || first.length < FEWEST) {
+            throw new IllegalArgumentException("A reading of two scales needs at least " + FEWEST + " samples of both, not " + Math.min(first.length, second.length));
+        }
+        double[] sums = IntStream.range(0, first.length).mapToDouble(i -> first[i] + second[i]).toArray();
+        double[] loaded = Arrays.stream(sums).filter(s -> s > 0).toArray();
+        if (loaded.length < FEWEST) {
+            throw new IllegalArgumentException("Nobody stood on these scales");
+        }
+        double usual = Examination.median(loaded);
+        int[] steady = IntStream.range(0, sums.length).filter(i -> Math.abs(sums[i] - usual) <= usual * rules.steadyLoad().value() / 100).toArray();
+        double[] shares = Arrays.stream(steady).mapToDouble(i -> 100 * first[i] / sums[i]).toArray();
+        if (shares.length < FEWEST) {
+            throw new IllegalArgumentException("Nobody stood still on these scales: fewer than " + FEWEST + " samples have a steady sum");
+        }
+        double share = Examination.median(shares);
+        double spread = 1.4826 * Examination.median(Arrays.stream(shares).map(s -> Math.abs(s - share)).toArray());
+        return new ScalesReading(Examination.median(Arrays.stream(steady).mapToDouble(i -> first[i]).toArray()),
+                Examination.median(Arrays.stream(steady).mapToDouble(i -> second[i]).toArray()), share, spread * Math.sqrt(Math.PI / 2 / shares.length), shares.length / rate);
+    }
+}
