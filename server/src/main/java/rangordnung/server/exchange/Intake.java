@@ -1,0 +1,264 @@
+package rangordnung.server.exchange;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import rangordnung.core.body.Side;
+import rangordnung.core.motion.Landmark;
+import rangordnung.core.motion.Landmark.Point;
+import rangordnung.core.motion.Motion;
+
+/**
+ * Takes the points of a file frame by frame, picks the landmarks, turns them into the athlete's axes and keeps nothing
+ * else. The first frames wait until rate and axes are known.
+ */
+final class Intake {
+
+    static final int MOST_NAMES = 400;
+    private static final int WAITING = 60;
+    private static final double LARGEST = 1e7;
+
+    /** How the coordinates of a file lie. */
+    enum Axes {
+        /** x forward, y to the athlete's left, z up. */
+        ATHLETE,
+        /** x to the right, y down, as in a picture. */
+        PICTURE,
+        /** In space, anyhow: up and left are told from the body. */
+        ANY
+    }
+
+    private final Reading how;
+    private final Axes axes;
+    private final LandmarkFile.Format format;
+    private final List<String> names;
+    private final Landmark[] landmarks;
+    private final Map<String, Landmark> mapping = new LinkedHashMap<>();
+    private final Optional<Double> rate;
+    private final Optional<Double> metresPerUnit;
+    private final List<double[]> waiting = new ArrayList<>();
+    private final List<Double> times = new ArrayList<>();
+    private double[] frame;
+    private Motion.Builder motion;
+    private double[][] turn;
+    private int frames;
+
+    /**
+     * @param names         of the points in each frame
+     * @param rate          frames per second, where the file says it
+     * @param metresPerUnit where the file says it
+     */
+    Intake(LandmarkFile.Format format, Reading how, Axes axes, List<String> names, Optional<Double> rate, Optional<Double> metresPerUnit) {
+        if (names.isEmpty() || names.size() > MOST_NAMES) {
+            throw Broken.at("header", "it names " + names.size() + " points; between 1 and " + MOST_NAMES + " are read");
+        }
+        this.format = format;
+        this.how = how;
+        this.axes = axes;
+        this.names = names;
+        this.rate = rate;
+        this.metresPerUnit = metresPerUnit;
+        this.landmarks = new Landmark[names.size()];
+        Set<Landmark> taken = new HashSet<>();
+        for (int i = 0; i < landmarks.length; i++) {
+            Optional<Landmark> landmark = how.landmark(names.get(i)).filter(taken::add);
+            landmarks[i] = landmark.orElse(null);
+            if (landmark.isPresent()) {
+                mapping.put(names.get(i), landmark.get());
+            }
+        }
+        if (mapping.isEmpty() && !how.mapping().isEmpty()) {
+            throw Broken.at("mapping", "none of the names in it stands in the file");
+        }
+        rate.ifPresent(r -> checkedRate(r, "header"));
+    }
+
+    private static double checkedRate(double r, String place) {
+        if (!(r >= Motion.Builder.SLOWEST && r <= Motion.Builder.FASTEST)) {
+            throw Broken.at(place, "it has " + r + " frames per second; 1 to 1000 are read");
+        }
+        return r;
+    }
+
+    boolean takes(int index) {
+        return landmarks[index] != null;
+    }
+
+    /**
+     * Begins a frame.
+     *
+     * @param time in seconds; not a number where the file has none
+     */
+    void frame(double time) {
+        finishFrame();
+        frame = new double[4 * landmarks.length];
+        frames++;
+        if (times.size() <= WAITING) {
+            times.add(time);
+        }
+    }
+
+    /** A point of the frame that was begun; what was not seen is left out. */
+    void point(int index, double x, double y, double z, double confidence, String place) {
+        if (landmarks[index] == null || !(confidence > 0)) {
+            return;
+        }
+        if (Math.abs(x) > LARGEST || Math.abs(y) > LARGEST || Math.abs(z) > LARGEST || Double.isNaN(x) || Double.isNaN(y) || Double.isNaN(z)) {
+            throw Broken.at(place, "“" + names.get(index) + "” lies at " + x + ", " + y + ", " + z + ", which cannot be");
+        }
+        frame[4 * index] = x;
+        frame[4 * index + 1] = y;
+        frame[4 * index + 2] = z;
+        frame[4 * index + 3] = Math.min(1, confidence);
+    }
+
+    private void finishFrame() {
+        if (frame == null) {
+            return;
+        }
+        double[] done = frame;
+        frame = null;
+        if (motion == null) {
+            waiting.add(done);
+            if (waiting.size() >= WAITING) {
+                begin();
+            }
+        } else {
+            pass(done);
+        }
+    }
+
+    private void begin() {
+        double known = rate.or(this::rateOfTimes).or(how::rate).orElse(Reading.USUAL_RATE);
+        motion = Motion.builder(how.plane(), checkedRate(known, "times"), metresPerUnit);
+        turn = turn();
+        waiting.forEach(this::pass);
+        waiting.clear();
+    }
+
+    private Optional<Double> rateOfTimes() {
+        int n = Math.min(times.size(), WAITING);
+        if (n < 2 || times.subList(0, n).stream().anyMatch(t -> t.isNaN())) {
+            return Optional.empty();
+        }
+        for (int i = 1; i < n; i++) {
+            if (times.get(i) <= times.get(i - 1)) {
+                throw Broken.at("frame " + (i + 1), "its time does not come after the one before");
+            }
+        }
+        return Optional.of((n - 1) / (times.get(n - 1) - times.get(0)));
+    }
+
+    private void pass(double[] done) {
+        if (motion.frames() == Motion.Builder.MOST_FRAMES) {
+            throw Broken.at("frame " + (Motion.Builder.MOST_FRAMES + 1), "more than two hours at 60 frames per second; cut the file");
+        }
+        motion.frame();
+        for (int i = 0; i < landmarks.length; i++) {
+            if (landmarks[i] != null && done[4 * i + 3] > 0) {
+                double x = done[4 * i];
+                double y = done[4 * i + 1];
+                double z = done[4 * i + 2];
+                motion.set(landmarks[i], along(0, x, y, z), along(1, x, y, z), along(2, x, y, z), done[4 * i + 3]);
+            }
+        }
+    }
+
+    private double along(int row, double x, double y, double z) {
+        return turn[row][0] * x + turn[row][1] * y + turn[row][2] * z;
+    }
+
+    /** Rows of the matrix that turns the file's axes into the athlete's. */
+    private double[][] turn() {
+        return switch (axes) {
+            case ATHLETE -> new double[][] {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}};
+            case PICTURE -> picture();
+            case ANY -> space();
+        };
+    }
+
+    private double[][] picture() {
+        double across = how.facing() == Reading.Facing.AWAY || how.facing() == Reading.Facing.LEFT ? -1 : 1;
+        return new double[][] {{across, 0, 0}, {across, 0, 0}, {0, -1, 0}};
+    }
+
+    /** Up leads from the ankles to the hips along one of the file's axes, left from the right hip to the left one. */
+    private double[][] space() {
+        Map<Landmark, double[]> sums = new EnumMap<>(Landmark.class);
+        for (double[] f : waiting) {
+            for (int i = 0; i < landmarks.length; i++) {
+                if (landmarks[i] != null && f[4 * i + 3] > 0) {
+                    double[] sum = sums.computeIfAbsent(landmarks[i], l -> new double[4]);
+                    for (int a = 0; a < 3; a++) {
+                        sum[a] += f[4 * i + a];
+                    }
+                    sum[3]++;
+                }
+            }
+        }
+        double[] body = difference(mean(sums, Point.HIP), mean(sums, Point.ANKLE));
+        if (body == null) {
+            body = difference(mean(sums, Point.SHOULDER), mean(sums, Point.ANKLE));
+        }
+        if (body == null || body[0] == 0 && body[1] == 0 && body[2] == 0) {
+            return new double[][] {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}};
+        }
+        int axis = Math.abs(body[0]) > Math.abs(body[1]) ? (Math.abs(body[0]) > Math.abs(body[2]) ? 0 : 2) : Math.abs(body[1]) > Math.abs(body[2]) ? 1 : 2;
+        double[] up = new double[3];
+        up[axis] = Math.signum(body[axis]);
+        double[] hips = difference(place(sums, Landmark.LEFT_HIP), place(sums, Landmark.RIGHT_HIP));
+        double[] left = hips == null ? null : across(hips, up);
+        if (left == null) {
+            double[] foot = difference(mean(sums, Point.SECOND_TOE), mean(sums, Point.HEEL));
+            double[] forward = foot == null ? null : across(foot, up);
+            left = forward == null ? new double[] {axis == 2 ? 1 : 0, axis == 0 ? 1 : 0, axis == 1 ? 1 : 0} : cross(up, forward);
+        }
+        return new double[][] {cross(left, up), left, up};
+    }
+
+    private static double[] mean(Map<Landmark, double[]> sums, Point point) {
+        double[] left = place(sums, Landmark.of(point, Side.LEFT));
+        double[] right = place(sums, Landmark.of(point, Side.RIGHT));
+        if (left == null || right == null) {
+            return left == null ? right : left;
+        }
+        return new double[] {(left[0] + right[0]) / 2, (left[1] + right[1]) / 2, (left[2] + right[2]) / 2};
+    }
+
+    private static double[] place(Map<Landmark, double[]> sums, Landmark landmark) {
+        double[] sum = sums.get(landmark);
+        return sum == null ? null : new double[] {sum[0] / sum[3], sum[1] / sum[3], sum[2] / sum[3]};
+    }
+
+    private static double[] difference(double[] to, double[] from) {
+        return to == null || from == null ? null : new double[] {to[0] - from[0], to[1] - from[1], to[2] - from[2]};
+    }
+
+    /** The part of a direction that is level, of length one; nothing where it is upright. */
+    private static double[] across(double[] direction, double[] up) {
+        double along = direction[0] * up[0] + direction[1] * up[1] + direction[2] * up[2];
+        double[] level = {direction[0] - along * up[0], direction[1] - along * up[1], direction[2] - along * up[2]};
+        double size = Math.sqrt(level[0] * level[0] + level[1] * level[1] + level[2] * level[2]);
+        return size < 1e-9 ? null : new double[] {level[0] / size, level[1] / size, level[2] / size};
+    }
+
+    private static double[] cross(double[] a, double[] b) {
+        return new double[] {a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]};
+    }
+
+    LandmarkFile finish() {
+        finishFrame();
+        if (frames == 0) {
+            throw Broken.at("end of file", "there is no frame in it");
+        }
+        if (motion == null) {
+            begin();
+        }
+        return new LandmarkFile(format, names, mapping, motion.build());
+    }
+}

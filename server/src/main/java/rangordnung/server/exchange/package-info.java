@@ -1,0 +1,2 @@
+/** Files of landmarks and devices, read and written: bytes in, motion out, with bounded memory and the place of what is broken. Nothing here is stored. */
+package rangordnung.server.exchange;
