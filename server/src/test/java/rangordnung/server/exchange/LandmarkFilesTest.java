@@ -41,6 +41,8 @@ import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Faults.Phases;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
+import rangordnung.core.protocol.Policies.KneeReference;
+import rangordnung.core.protocol.TestDefinition.Pattern;
 import rangordnung.server.platform.Problem;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -109,7 +111,7 @@ class LandmarkFilesTest {
     }
 
     private static ClipReport report(Motion motion) {
-        return new Examination(motion, Subject.squat(Optional.of(BUILD)), RULES).report();
+        return new Examination(motion, new Subject(Optional.of(BUILD), Pattern.SQUAT, Optional.empty(), KneeReference.SECOND_THIRD_TOE, 0, Optional.of(Side.LEFT)), RULES).report();
     }
 
     private static double value(ClipReport report, Measure measure, Optional<Side> side, Moment moment) {
@@ -264,7 +266,7 @@ class LandmarkFilesTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"300, header", "700, parameter section", "-4, frame 247 of 247", "-200, frame"})
+    @CsvSource({"300, header", "700, parameter section", "-4, frame 384 of 384", "-200, frame"})
     void a_truncated_c3d_file_says_where_it_ends(int length, String what) throws IOException {
         byte[] whole = written(Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(SCRIPT)), LandmarkFile.Format.C3D);
         byte[] cut = Arrays.copyOf(whole, length > 0 ? length : whole.length + length);
