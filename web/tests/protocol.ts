@@ -61,7 +61,7 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
   };
 }
 
-const batteryFile = '../core/src/main/resources/rangordnung/protocols/battery.1.json';
+const batteryFile = '../core/src/main/resources/rangordnung/protocols/battery.2.json';
 
 /** A station with tests of the battery, as the server puts them together. */
 export function stationWith(athletes: string[], ...ids: string[]): Schemas['StationStationView'] {

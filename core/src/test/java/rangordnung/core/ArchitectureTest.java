@@ -39,7 +39,7 @@ class ArchitectureTest {
             .whereLayer("protocol").mayOnlyAccessLayers("body")
             .whereLayer("safety").mayOnlyAccessLayers("body", "protocol")
             .whereLayer("motion").mayOnlyAccessLayers("body", "protocol")
-            .whereLayer("judgement").mayOnlyAccessLayers("body", "protocol", "safety")
+            .whereLayer("judgement").mayOnlyAccessLayers("body", "protocol", "motion", "safety")
             .whereLayer("link").mayOnlyAccessLayers("body", "protocol", "safety", "judgement")
             .whereLayer("agreement").mayOnlyAccessLayers("body", "protocol", "judgement")
             .whereLayer("plan").mayOnlyAccessLayers("body", "protocol")

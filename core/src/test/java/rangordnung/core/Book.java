@@ -77,7 +77,7 @@ public final class Book {
 
     /** An attempt that ended in a certain way. */
     public Book ended(String criterion, Side side, String part, int attempt, double value, String ending) {
-        return add(new Fact.Measured(trial, criterion, Optional.of(side), part, attempt, value, 1, Optional.of(ending)));
+        return add(new Fact.Measured(trial, criterion, Optional.of(side), part, attempt, value, 1, Optional.of(ending), Optional.empty()));
     }
 
     public Book painAt(PainReport.Region region, int intensity) {
@@ -101,7 +101,7 @@ public final class Book {
 
     public Book measured(String criterion, Optional<Side> side, String measure, double confidence, double... values) {
         for (int i = 0; i < values.length; i++) {
-            add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], confidence, Optional.empty()));
+            add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], confidence, Optional.empty(), Optional.empty()));
         }
         return this;
     }

@@ -30,8 +30,8 @@ public final class StandardFloor {
     public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.1.json", PlacementRules.class);
 
     public static final LinkRules LINKS = read("/rangordnung/links/house-links.1.json", LinkRules.class);
-    public static final Battery BATTERY = read("/rangordnung/protocols/battery.1.json", Battery.class);
-    public static final List<String> RECIPES = List.of("standard-floor.2", "training-stance.1", "personal.1", "running-field.1", "quick-lesson.1");
+    public static final Battery BATTERY = read("/rangordnung/protocols/battery.2.json", Battery.class);
+    public static final List<String> RECIPES = List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
 
     private StandardFloor() {}
 

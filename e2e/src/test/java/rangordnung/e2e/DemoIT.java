@@ -65,8 +65,8 @@ class DemoIT extends ScreenTest {
         screens.put("balance", "/screening/" + lesson + "/station/balance");
         screens.put("squat", "/screening/" + lesson + "/station/squat");
         screens.put("protocols", "/protocols");
-        screens.put("protocol", "/protocols/training-stance/1");
-        screens.put("set-up", "/protocols/personal/1");
+        screens.put("protocol", "/protocols/training-stance/2");
+        screens.put("set-up", "/protocols/personal/2");
         screens.put("ranking", "/screening/" + id + "/ranking");
         screens.put("groups", "/screening/" + id + "/groups");
         screens.put("ranking-500", "/screening/" + club + "/ranking");

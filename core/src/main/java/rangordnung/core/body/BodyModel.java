@@ -212,6 +212,11 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
         return at(found).orElseThrow(() -> new IllegalArgumentException("With these lengths and limits the body does not even stand over its feet"));
     }
 
+    /** Whether a depth can be reached, as a thigh angle in degrees. */
+    public boolean reaches(double target) {
+        return deepest().thigh() <= target + EXACT;
+    }
+
     /**
      * What the body can do, against a depth.
      *
@@ -219,7 +224,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
      */
     public Answer answer(double target) {
         Posture deepest = deepest();
-        boolean reaches = deepest.thigh() <= target + EXACT;
+        boolean reaches = reaches(target);
         Map<ChangeOf, Double> changes = new EnumMap<>(ChangeOf.class);
         changed().forEach((change, model) -> changes.put(change, model.deepest().thigh()));
         return new Answer(deepest, limit(deepest), reaches, reaches ? at(Math.max(target, deepest.thigh())) : Optional.empty(), smallestPlate(target), changes);
@@ -238,17 +243,17 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
     }
 
     private Optional<Double> smallestPlate(double target) {
-        if (withPlate(0).deepest().thigh() <= target + EXACT) {
+        if (withPlate(0).reaches(target)) {
             return Optional.of(0.0);
         }
-        if (withPlate(HIGHEST_PLATE).deepest().thigh() > target) {
+        if (!withPlate(HIGHEST_PLATE).reaches(target)) {
             return Optional.empty();
         }
         double low = 0;
         double high = HIGHEST_PLATE;
         while (high - low > 0.0001) {
             double middle = (low + high) / 2;
-            if (withPlate(middle).deepest().thigh() <= target) {
+            if (withPlate(middle).reaches(target)) {
                 high = middle;
             } else {
                 low = middle;

@@ -1,5 +1,6 @@
 package rangordnung.core.judgement;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import rangordnung.core.body.Side;
@@ -13,9 +14,18 @@ import rangordnung.core.protocol.Grade;
  *
  * @param direction for a directed criterion with a fault: the side it goes to
  * @param readings  what was measured by hand
+ * @param noted     what was measured with it and is not judged
  */
 public record CriterionResult(Criterion criterion, Sided<Finding> findings, Optional<Side> direction,
-        Sided<Optional<Reading>> readings) {
+        Sided<Optional<Reading>> readings, List<Noted> noted) {
+
+    /**
+     * A measure that is told and never judged.
+     *
+     * @param value       median over the repetitions, in the unit of the measure
+     * @param repetitions in how many it was read
+     */
+    public record Noted(String measure, Optional<Side> side, double value, int repetitions) {}
 
     static final Sided<Optional<Reading>> NO_READINGS = Sided.both(Optional.empty());
 
@@ -48,6 +58,6 @@ public record CriterionResult(Criterion criterion, Sided<Finding> findings, Opti
                 ? findings.get(s).graded().<Finding>map(g -> new Finding.Graded(
                         grade, grade.deviation(), g.sem(), grade, g.variant(), g.origin())).orElse(findings.get(s))
                 : findings.get(s));
-        return new CriterionResult(criterion, changed, direction, readings);
+        return new CriterionResult(criterion, changed, direction, readings, noted);
     }
 }

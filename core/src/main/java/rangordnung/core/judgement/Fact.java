@@ -5,6 +5,7 @@ import java.util.Set;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.View;
 import rangordnung.core.safety.PainReport;
 import java.util.UUID;
@@ -84,10 +85,12 @@ public sealed interface Fact {
      * @param value      in the anchor's unit, sign as the measure defines
      * @param confidence lowest confidence of the landmarks it needs, 0 to 1; 1 for what was measured by hand
      * @param ending     why the attempt ended, where the gauge tells several
+     * @param taken      how it was taken; empty for what was measured by hand
      */
     record Measured(UUID trial, String criterion, Optional<Side> side, String measure, int repetition, double value, double confidence,
-            Optional<String> ending) implements Fact {
+            Optional<String> ending, Optional<Taken> taken) implements Fact {
         public Measured {
+            taken = taken == null ? Optional.empty() : taken;
             ending = ending == null ? Optional.empty() : ending;
         }
 
@@ -139,6 +142,30 @@ public sealed interface Fact {
 
     /** Takes back the fact that it supersedes. */
     record Withdrawn() implements Fact {}
+
+    /**
+     * How a value was taken.
+     *
+     * @param sem its standard error from the noise of what it was computed from, in the unit of the value
+     */
+    record Taken(Source source, double sem) {}
+
+    /**
+     * Segment lengths and hip limit that were measured on the athlete, for the body model; what is empty was not measured.
+     *
+     * @param shank ankle joint to knee joint, centimetres
+     * @param thigh knee joint to hip joint, centimetres
+     * @param trunk hip joint to shoulder joint, centimetres
+     * @param hip   largest hip flexion before the pelvis tucks, degrees
+     */
+    record BodyMeasured(Optional<Double> shank, Optional<Double> thigh, Optional<Double> trunk, Optional<Double> hip) implements Fact {
+        public BodyMeasured {
+            shank = shank == null ? Optional.empty() : shank;
+            thigh = thigh == null ? Optional.empty() : thigh;
+            trunk = trunk == null ? Optional.empty() : trunk;
+            hip = hip == null ? Optional.empty() : hip;
+        }
+    }
 
     /** A retest and the trial that it is held against. */
     record RetestOf(String retest, UUID baseline) {}

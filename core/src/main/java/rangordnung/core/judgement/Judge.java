@@ -62,12 +62,13 @@ public final class Judge {
         return new ScreenResult(
                 spoken.attendance(), spoken.background(), spoken.pains(), spoken.stop().isPresent(),
                 StopRules.refer(spoken.pains(), spoken.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS), shifts(counting)),
-                counting, second, retests, PersonalSetUp.of(setUp), MovementIndex.of(counting, protocol.rules()));
+                counting, second, retests, PersonalSetUp.of(setUp), KnownBody.of(particulars.stature(), spoken.body()), MovementIndex.of(counting, protocol.rules()));
     }
 
     /** What was said outside trials. */
     private record Spoken(
-            Optional<Attendance> attendance, Set<Fact.Background> background, List<PainReport> pains, Optional<Entry> stop, Sided<Optional<Double>> legLength) {
+            Optional<Attendance> attendance, Set<Fact.Background> background, List<PainReport> pains, Optional<Entry> stop, Sided<Optional<Double>> legLength,
+            Optional<Fact.BodyMeasured> body) {
 
         static Spoken of(List<Entry> entries, Protocol protocol) {
             Optional<Attendance> attendance = Optional.empty();
@@ -75,6 +76,7 @@ public final class Judge {
             List<PainReport> pains = new ArrayList<>();
             Optional<Entry> stop = Optional.empty();
             Sided<Optional<Double>> legs = Sided.both(Optional.empty());
+            Optional<Fact.BodyMeasured> body = Optional.empty();
             for (Entry entry : entries) {
                 if (entry.fact() instanceof Fact.Attended attended) {
                     attendance = Optional.of(attended.attendance());
@@ -84,6 +86,8 @@ public final class Judge {
                 } else if (entry.fact() instanceof Fact.LegMeasured leg) {
                     Sided<Optional<Double>> before = legs;
                     legs = Sided.each(side -> side == leg.side() ? Optional.of(leg.centimetres()) : before.get(side));
+                } else if (entry.fact() instanceof Fact.BodyMeasured measured) {
+                    body = Optional.of(measured);
                 } else if (entry.fact() instanceof Fact.PainReported pain) {
                     pains.add(pain.report());
                     if (stop.isEmpty() && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP) {
@@ -91,7 +95,7 @@ public final class Judge {
                     }
                 }
             }
-            return new Spoken(attendance, background, pains, stop, legs);
+            return new Spoken(attendance, background, pains, stop, legs, body);
         }
     }
 
@@ -112,7 +116,7 @@ public final class Judge {
         Finding nothing = absence.finding().orElse(new Finding.NotTested(Origin.of(Origin.Rule.NO_TRIAL)));
         return TestResult.of(test, Optional.empty(),
                 test.criteria().stream()
-                        .map(c -> new CriterionResult(c, Sided.both(nothing), Optional.empty(), CriterionResult.NO_READINGS))
+                        .map(c -> new CriterionResult(c, Sided.both(nothing), Optional.empty(), CriterionResult.NO_READINGS, List.of()))
                         .toList(),
                 Optional.empty(), false);
     }

@@ -21,6 +21,7 @@ import rangordnung.core.safety.PainReport;
  * @param second     whole trials by other raters than the one whose trial counts
  * @param retests    trials in which one thing was changed
  * @param personal   what the set-up tests have shown
+ * @param body       what is known of the body, where it was measured
  */
 public record ScreenResult(
         Optional<Attendance> attendance,
@@ -32,6 +33,7 @@ public record ScreenResult(
         List<TestResult> second,
         List<TestResult> retests,
         PersonalSetUp personal,
+        Optional<KnownBody> body,
         MovementIndex index) {
 
     /** All criterion results of all tests. */
@@ -49,6 +51,6 @@ public record ScreenResult(
         List<TestResult> changed = tests.stream()
                 .map(t -> t.test().id().equals(test) ? t.withGrade(criterion, side, grade) : t)
                 .toList();
-        return new ScreenResult(attendance, background, pains, stopped, refer, changed, second, retests, personal, MovementIndex.of(changed, rules));
+        return new ScreenResult(attendance, background, pains, stopped, refer, changed, second, retests, personal, body, MovementIndex.of(changed, rules));
     }
 }

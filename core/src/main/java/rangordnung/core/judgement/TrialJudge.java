@@ -47,7 +47,7 @@ final class TrialJudge {
         boolean voids = protocol.policies().heelLift().value().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
         List<CriterionResult> judged = new ArrayList<>();
         for (CriterionResult result : seen) {
-            judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction(), result.readings()));
+            judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction(), result.readings(), result.noted()));
         }
         TestResult.Trial judgedTrial = new TestResult.Trial(
                 trial.id(), trial.conditions(), trial.retest(), trial.rater(), Set.copyOf(trial.flags()), trial.complete(test));
@@ -57,13 +57,27 @@ final class TrialJudge {
     private CriterionResult seen(Criterion criterion) {
         Sided<Optional<Reading>> readings = readings(criterion);
         if (criterion.extent() == Extent.SIDED) {
-            return new CriterionResult(criterion, Sided.each(side -> seen(criterion, Optional.of(side), readings.get(side))), Optional.empty(), readings);
+            return new CriterionResult(criterion, Sided.each(side -> seen(criterion, Optional.of(side), readings.get(side))), Optional.empty(), readings, noted(criterion));
         }
         Finding finding = seen(criterion, Optional.empty(), readings.left());
         Optional<Side> direction = finding.graded()
                 .filter(g -> criterion.extent() == Extent.DIRECTED && g.grade() != Grade.NONE)
                 .flatMap(g -> direction(criterion, readings.left()));
-        return new CriterionResult(criterion, Sided.both(finding), direction, readings);
+        return new CriterionResult(criterion, Sided.both(finding), direction, readings, noted(criterion));
+    }
+
+    private List<CriterionResult.Noted> noted(Criterion criterion) {
+        List<CriterionResult.Noted> all = new ArrayList<>();
+        for (String measure : criterion.noted().stream().sorted().toList()) {
+            trial.measured().forEach((spot, entries) -> {
+                List<Double> values = spot.criterion().equals(criterion.id()) ? entries.stream().map(e -> (Fact.Measured) e.fact())
+                        .filter(m -> m.measure().equals(measure) && m.confidence() >= rules.landmarkConfidence().value()).map(Fact.Measured::value).toList() : List.of();
+                if (!values.isEmpty()) {
+                    all.add(new CriterionResult.Noted(measure, spot.side(), median(values), values.size()));
+                }
+            });
+        }
+        return all;
     }
 
     /** What was measured by hand; without a side of its own it stands on both. */
@@ -83,7 +97,8 @@ final class TrialJudge {
             return lean.map(TrialJudge::toward);
         }
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), Optional.empty());
-        List<Entry> values = trial.measured().getOrDefault(spot, List.of());
+        List<Entry> values = trial.measured().getOrDefault(spot, List.of()).stream()
+                .filter(e -> criterion.anchor(((Fact.Measured) e.fact()).measure()).isPresent()).toList();
         if (!values.isEmpty()) {
             double median = median(values.stream().map(e -> ((Fact.Measured) e.fact()).value()).toList());
             return Optional.of(toward(median));
@@ -180,7 +195,7 @@ final class TrialJudge {
         List<Double> deviations = entries.stream()
                 .map(e -> (Fact.Measured) e.fact())
                 .filter(m -> m.confidence() >= rules.landmarkConfidence().value())
-                .map(m -> anchor.deviation(directed ? Math.abs(m.value()) : m.value()))
+                .map(m -> anchor.deviation((directed ? Math.abs(m.value()) : m.value()) - anchor.target(protocol.policies())))
                 .toList();
         if (deviations.isEmpty()) {
             return notAssessable(Finding.Reason.LOW_CONFIDENCE, Origin.Rule.CONFIDENCE_TOO_LOW, Optional.empty(), facts, rules.landmarkConfidence());
@@ -188,13 +203,27 @@ final class TrialJudge {
         boolean tolerated = tolerated(criterion, Optional.empty());
         double deviation = Math.max(0, median(deviations) - (tolerated ? Grade.SLIGHT.deviation() : 0));
         double worst = deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
-        return new Finding.Graded(Grade.of(deviation, rules.gradeCutPoints()), deviation, anchor.deviationSem(),
+        return new Finding.Graded(Grade.of(deviation, rules.gradeCutPoints()), deviation, noise(anchor, entries),
                 Grade.of(worst, rules.gradeCutPoints()), Optional.empty(),
                 tolerated ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor)) : measuredAgainst(anchor, entries));
     }
 
+    /**
+     * Standard error of a deviation: that of the measure, times the factor of the source; or what the landmarks' own noise
+     * makes of it, where that is larger.
+     */
+    private double noise(Anchor anchor, List<Entry> entries) {
+        List<Fact.Taken> taken = entries.stream().flatMap(e -> ((Fact.Measured) e.fact()).taken().stream()).toList();
+        double factor = taken.stream().flatMap(t -> rules.noiseOf(t.source()).stream()).mapToDouble(Threshold::value).max().orElse(1);
+        double own = taken.isEmpty() ? 0 : median(taken.stream().map(Fact.Taken::sem).toList()) / anchor.range();
+        return Math.max(anchor.deviationSem() * factor, own);
+    }
+
     private Origin measuredAgainst(Anchor anchor, List<Entry> entries) {
-        return origin(Origin.Rule.MEASURED_AGAINST_ANCHORS, entries.stream().map(Entry::id).toList(), thresholds(anchor));
+        List<Threshold> factors = entries.stream().flatMap(e -> ((Fact.Measured) e.fact()).taken().stream()).map(Fact.Taken::source).distinct()
+                .flatMap(source -> rules.noiseOf(source).stream()).toList();
+        return origin(Origin.Rule.MEASURED_AGAINST_ANCHORS, entries.stream().map(Entry::id).toList(),
+                Stream.concat(Stream.of(thresholds(anchor)), factors.stream()).toArray(Threshold[]::new));
     }
 
     private Threshold[] thresholds(Anchor anchor) {

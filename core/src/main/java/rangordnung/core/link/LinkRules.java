@@ -67,7 +67,13 @@ public record LinkRules(
         SHIFT_WITHOUT_PAIN,
         SIDES_DIFFER,
         KNEECAP_PAIN_AFTER_LOAD_CHANGE,
-        ARCH_SINKS
+        ARCH_SINKS,
+        /** These lengths do not get there with this ankle, average ones would. */
+        BODY_MODEL_LENGTHS,
+        /** Not even average lengths get there with this ankle. */
+        BODY_MODEL_ANKLE,
+        /** These lengths get there with this ankle. */
+        BODY_MODEL_IN_REACH
     }
 
     public LinkRules {

@@ -8,6 +8,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import rangordnung.core.body.ArmPosition;
+import rangordnung.core.body.BodyModel;
+import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Fact;
@@ -19,6 +22,7 @@ import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.protocol.Threshold;
 import rangordnung.core.safety.PainReport;
 
 /** Weighs what speaks for and against each link that may limit an athlete. */
@@ -144,6 +148,7 @@ public final class Links {
         if (loadHistory(screen)) {
             merge(all, evidence(LinkRules.Rule.KNEECAP_PAIN_AFTER_LOAD_CHANGE, Optional.empty(), Optional.empty()));
         }
+        bodyModel(screen, fault).ifPresent(rule -> merge(all, evidence(rule, Optional.empty(), fault.side())));
         archSinks(screen, fault).ifPresent(trial -> merge(all, evidence(LinkRules.Rule.ARCH_SINKS, Optional.of(trial), fault.side())));
         return all;
     }
@@ -170,6 +175,50 @@ public final class Links {
                     if (!read.isEmpty()) {
                         return Optional.of(new Wall(limited.isPresent(), test.trial().map(TestResult.Trial::id), limited.or(() -> side)));
                     }
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /**
+     * Whether the body gets to the depth target with the ankle that the wall test has shown, with its own lengths and with
+     * average ones.
+     */
+    private Optional<LinkRules.Rule> bodyModel(ScreenResult screen, Fault fault) {
+        if (fault.test().test().pattern() != TestDefinition.Pattern.SQUAT) {
+            return Optional.empty();
+        }
+        Optional<Double> ankle = ankle(screen, fault.side());
+        return screen.body().flatMap(body -> ankle.map(degrees -> {
+            BodyModel own = new BodyModel(body.build(), new BodyModel.Limits(Math.max(0, Math.min(60, degrees)), body.hip().orElse(BodyModel.Limits.HIP), BodyModel.Limits.TRUNK),
+                    arms(fault.test().test()), Load.NONE, 0);
+            double target = protocol.policies().depthTarget().target().map(Threshold::value).orElse(0.0);
+            if (own.reaches(target)) {
+                return LinkRules.Rule.BODY_MODEL_IN_REACH;
+            }
+            return own.with(body.average()).reaches(target) ? LinkRules.Rule.BODY_MODEL_LENGTHS : LinkRules.Rule.BODY_MODEL_ANKLE;
+        }));
+    }
+
+    private static ArmPosition arms(TestDefinition test) {
+        return switch (test.standard().arms()) {
+            case OVERHEAD, AS_IN_TEST -> ArmPosition.OVERHEAD;
+            case FORWARD, LOAD -> ArmPosition.FORWARD;
+            default -> ArmPosition.HANGING;
+        };
+    }
+
+    /** Angle of the stiffer ankle, or of a side's, from the wall test by the factor that its gauge converts with. */
+    private static Optional<Double> ankle(ScreenResult screen, Optional<Side> side) {
+        for (TestResult test : tried(screen)) {
+            for (CriterionResult result : test.criteria()) {
+                Optional<Double> factor = result.criterion().family() != Family.ANKLE ? Optional.empty() : result.criterion().gauge().stream()
+                        .flatMap(g -> g.figures().stream()).flatMap(f -> f.factor().stream()).map(Threshold::value).findFirst();
+                Optional<Double> distance = side.map(List::of).orElse(List.of(Side.values())).stream()
+                        .flatMap(s -> result.readings().get(s).stream()).flatMap(r -> r.value().stream()).min(Comparator.naturalOrder());
+                if (factor.isPresent() && distance.isPresent()) {
+                    return Optional.of(distance.get() * factor.get());
                 }
             }
         }

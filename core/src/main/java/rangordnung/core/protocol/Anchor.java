@@ -1,5 +1,6 @@
 package rangordnung.core.protocol;
 
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -10,10 +11,12 @@ import java.util.Set;
  * @param limit     from here on the deviation is 1; may lie below the tolerance where smaller is worse
  * @param sem       standard error of measurement, in the same unit
  * @param under     schools, written {@code policy=VALUE}, under which it counts; empty means under all
+ * @param against   the policy whose target is taken off the value first; empty where the value stands by itself
  */
-public record Anchor(String measure, Threshold tolerance, Threshold limit, Threshold sem, Set<String> under) {
+public record Anchor(String measure, Threshold tolerance, Threshold limit, Threshold sem, Set<String> under, Optional<String> against) {
 
     public Anchor {
+        against = against == null ? Optional.empty() : against;
         under = under == null ? Set.of() : Set.copyOf(under);
         if (tolerance.value() == limit.value()) {
             throw new InvalidProtocol("Tolerance and limit of " + measure + " must differ");
@@ -26,7 +29,12 @@ public record Anchor(String measure, Threshold tolerance, Threshold limit, Thres
         }
     }
 
-    /** Deviation of a value, 0 to 1. */
+    /** What is taken off a value first under a school. */
+    public double target(Policies policies) {
+        return against.map(policies::target).orElse(0.0);
+    }
+
+    /** Deviation of a value, 0 to 1, after its target was taken off. */
     public double deviation(double value) {
         double share = (value - tolerance.value()) / (limit.value() - tolerance.value());
         return Math.min(1, Math.max(0, share));
@@ -34,6 +42,11 @@ public record Anchor(String measure, Threshold tolerance, Threshold limit, Thres
 
     /** Standard error of the deviation, from the measure's SEM; not reduced at the clamped ends. */
     public double deviationSem() {
-        return sem.value() / Math.abs(limit.value() - tolerance.value());
+        return sem.value() / range();
+    }
+
+    /** From tolerance to limit, in the measure's unit. */
+    public double range() {
+        return Math.abs(limit.value() - tolerance.value());
     }
 }

@@ -85,7 +85,7 @@ public record Battery(int version, List<Criterion> criteria, List<Template> test
                 .orElseThrow(() -> new InvalidProtocol("The battery has no criterion " + use.criterion()));
         return new Criterion(c.id(), c.name(), orEmpty(use.question()).orElse(c.question()), c.family(), c.views(), orEmpty(use.extent()).orElse(c.extent()),
                 c.weight(), orEmpty(use.voidedByHeelLift()).orElse(c.voidedByHeelLift()), orEmpty(use.key()).orElse(c.key()),
-                orEmpty(use.variants()).orElse(c.variants()), orEmpty(use.anchors()).orElse(c.anchors()), c.gauge());
+                orEmpty(use.variants()).orElse(c.variants()), orEmpty(use.anchors()).orElse(c.anchors()), c.noted(), c.gauge());
     }
 
     /** Absent in the data means not given. */

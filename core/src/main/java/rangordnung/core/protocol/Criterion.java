@@ -18,6 +18,7 @@ import java.util.Set;
  * @param key              the key that marks it at a station
  * @param variants         ways of showing, the first is the usual one; may be empty
  * @param anchors          how measured values are graded, the first that was measured counts; may be empty
+ * @param noted            measures that are told with it and never judged
  * @param gauge            how it is measured by hand at a station; empty for what is graded by eye
  */
 public record Criterion(
@@ -32,6 +33,7 @@ public record Criterion(
         String key,
         List<Variant> variants,
         List<Anchor> anchors,
+        Set<String> noted,
         Optional<Gauge> gauge) {
 
     public Criterion {
@@ -50,6 +52,7 @@ public record Criterion(
         views = Set.copyOf(views);
         variants = variants == null ? List.of() : List.copyOf(variants);
         anchors = anchors == null ? List.of() : List.copyOf(anchors);
+        noted = noted == null ? Set.of() : Set.copyOf(noted);
         gauge = gauge == null ? Optional.empty() : gauge;
     }
 
@@ -65,7 +68,7 @@ public record Criterion(
 
     /** Whether a station or a device may send a value under this name. */
     public boolean measures(String measure) {
-        return anchor(measure).isPresent() || gauge.filter(g -> g.part(measure).isPresent()).isPresent();
+        return anchor(measure).isPresent() || noted.contains(measure) || gauge.filter(g -> g.part(measure).isPresent()).isPresent();
     }
 
     /** The anchors that count under a school, the first that was measured first. */

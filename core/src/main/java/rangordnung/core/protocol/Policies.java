@@ -138,6 +138,15 @@ public record Policies(
         return all;
     }
 
+    /** The number that a policy aims at. */
+    double target(String policy) {
+        Stated<?> stated = byName().get(policy);
+        if (stated == null) {
+            throw new InvalidProtocol("There is no policy “" + policy + "”");
+        }
+        return stated.target().map(Threshold::value).orElse(0.0);
+    }
+
     /** Whether a policy has a value, written {@code policy=VALUE}. */
     boolean hold(String statement) {
         List<String> parts = List.of(statement.split("="));

@@ -1,6 +1,7 @@
 package rangordnung.core.protocol;
 
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The numbers of judgement, each with its label.
@@ -14,6 +15,7 @@ import java.util.List;
  * @param percentilesFrom       athletes needed before percentiles are shown
  * @param coverage              normal quantile of the interval and of the MDC
  * @param painStopsFrom         pain that stops the screen, 0 to 10
+ * @param sourceNoise           factors on the noise of measured values, by how they were taken; 1 where none is given
  */
 public record Rules(
         List<Threshold> gradeCutPoints,
@@ -24,7 +26,11 @@ public record Rules(
         Threshold minimumCompleteness,
         Threshold percentilesFrom,
         Threshold coverage,
-        Threshold painStopsFrom) {
+        Threshold painStopsFrom,
+        List<SourceNoise> sourceNoise) {
+
+    /** A factor on the noise of what was taken in some way. */
+    public record SourceNoise(Source source, Threshold factor) {}
 
     public Rules {
         gradeCutPoints = List.copyOf(gradeCutPoints);
@@ -36,9 +42,18 @@ public record Rules(
                 throw new InvalidProtocol("The cut-points of the grades must ascend");
             }
         }
+        sourceNoise = sourceNoise == null ? List.of() : List.copyOf(sourceNoise);
+        if (sourceNoise.stream().anyMatch(n -> n.factor().value() < 1)) {
+            throw new InvalidProtocol("No source can make a value more certain than its measure is");
+        }
         if (slightHeelLiftNoise.value() < 1) {
             throw new InvalidProtocol("A slight heel lift cannot make a reading more certain");
         }
+    }
+
+    /** What the noise of a source is multiplied by, where the protocol says it. */
+    public Optional<Threshold> noiseOf(Source source) {
+        return sourceNoise.stream().filter(n -> n.source() == source).map(SourceNoise::factor).findFirst();
     }
 
     /** SEM of the deviation of a grade chosen by eye: three grades span 0 to 1. */

@@ -97,7 +97,7 @@ class GaugeTest {
 
         assertThat(reason(parts.judged(BALANCE))).isEqualTo(Finding.Reason.PARTS_MISSING);
         assertThat(reason(leg.judged(BALANCE))).isEqualTo(Finding.Reason.LEG_LENGTH_MISSING);
-        assertThat(result(new Judge(BALANCE).judge(leg.entries(), new Particulars(Optional.of(90.0), Map.of())), "reach").at(LEFT))
+        assertThat(result(new Judge(BALANCE).judge(leg.entries(), new Particulars(Optional.of(90.0), Optional.empty(), Map.of())), "reach").at(LEFT))
                 .as("the roster knows the leg").isPresent();
     }
 
@@ -192,13 +192,13 @@ class GaugeTest {
         ScreenResult open = book.judged();
         assertThat(open.tests().get(0).trial().orElseThrow().rater()).contains(other);
         assertThat(open.second()).singleElement().satisfies(t -> assertThat(t.trial().orElseThrow().rater()).contains(one));
-        ScreenResult settled = new Judge(StandardFloor.PROTOCOL).judge(book.entries(), new Particulars(Optional.empty(), Map.of("overhead-squat", first)));
+        ScreenResult settled = new Judge(StandardFloor.PROTOCOL).judge(book.entries(), new Particulars(Optional.empty(), Optional.empty(), Map.of("overhead-squat", first)));
         assertThat(settled.tests().get(0).criterion("knee-line").orElseThrow().worse()).contains(Grade.SEVERE);
     }
 
     /** By school: what starts the descent is a fault in one and a note in another. */
     @ParameterizedTest
-    @CsvSource({"standard-floor.2, overhead-squat, knees-first, NONE", "training-stance.1, own-stance-squat, knees-first, MARKED", "training-stance.1, own-stance-squat, hips-only, NONE", "running-field.1, own-stance-squat, hips-only, MARKED"})
+    @CsvSource({"standard-floor.3, overhead-squat, knees-first, NONE", "training-stance.2, own-stance-squat, knees-first, MARKED", "training-stance.2, own-stance-squat, hips-only, NONE", "running-field.2, own-stance-squat, hips-only, MARKED"})
     void the_start_of_the_descent_is_a_matter_of_school(String recipe, String test, String variant, Grade grade) {
         Protocol protocol = StandardFloor.shipped(recipe);
         assertThat(result(Book.of(protocol, test).mark("descent - MARKED " + variant).close(View.FRONT).close(View.SIDE).judged(protocol), "descent").worse()).contains(grade);

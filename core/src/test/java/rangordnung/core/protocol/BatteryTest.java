@@ -46,11 +46,11 @@ class BatteryTest {
     /** The batteries and schools of the protocols that ship; common practice, no source. */
     @ParameterizedTest
     @CsvSource({
-        "standard-floor.2, overhead-squat split-squat timed-stance wall-test, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, VOID_AND_CHAIR, CUE_ONLY_EXPERIENCED",
-        "training-stance.1, own-stance-squat forward-lunge reach wall-test, FIXED, SHOULDER, KNEE_HEIGHT, FOOT_AXIS, VOID_AND_HEELS_UP, BANDS",
-        "personal.1, own-stance-squat long-lunge running-hold wall-ball-stork front-loaded-hold, PERSONAL, PERSONAL, PERSONAL_CEILING, BIG_TOE_OUTER_BORDER, GRADE_ONLY, NO_BANDS",
-        "running-field.1, running-lunge own-stance-squat timed-stance reach, RANGE, SHOULDER, KNEE_HEIGHT, HIP_ANKLE_LINE, VOID_AND_HEELS_UP, CUE_ONLY_EXPERIENCED",
-        "quick-lesson.1, sit-to-stand split-squat, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, GRADE_ONLY, NO_BANDS"
+        "standard-floor.3, overhead-squat split-squat timed-stance wall-test, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, VOID_AND_CHAIR, CUE_ONLY_EXPERIENCED",
+        "training-stance.2, own-stance-squat forward-lunge reach wall-test, FIXED, SHOULDER, KNEE_HEIGHT, FOOT_AXIS, VOID_AND_HEELS_UP, BANDS",
+        "personal.2, own-stance-squat long-lunge running-hold wall-ball-stork front-loaded-hold, PERSONAL, PERSONAL, PERSONAL_CEILING, BIG_TOE_OUTER_BORDER, GRADE_ONLY, NO_BANDS",
+        "running-field.2, running-lunge own-stance-squat timed-stance reach, RANGE, SHOULDER, KNEE_HEIGHT, HIP_ANKLE_LINE, VOID_AND_HEELS_UP, CUE_ONLY_EXPERIENCED",
+        "quick-lesson.2, sit-to-stand split-squat, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, GRADE_ONLY, NO_BANDS"
     })
     void a_recipe_has_its_tests_and_its_school(
             String recipe, String tests, String turnOut, String width, String depth, String knee, String heels, String bands) {
@@ -122,7 +122,7 @@ class BatteryTest {
 
     @Test
     void set_up_tests_are_never_graded_and_the_knee_hug_has_nine_cells_a_side() {
-        TestDefinition setUp = StandardFloor.shipped("personal.1").test("personal-set-up").orElseThrow();
+        TestDefinition setUp = StandardFloor.shipped("personal.2").test("personal-set-up").orElseThrow();
 
         assertThat(setUp.role()).isEqualTo(TestDefinition.Role.SET_UP);
         assertThat(setUp.criteria()).allSatisfy(c -> assertThat(c.anchors()).isEmpty());

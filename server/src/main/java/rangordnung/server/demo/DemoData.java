@@ -52,6 +52,7 @@ class DemoData implements ApplicationRunner {
     static final String PASSWORD = "hall-lines-and-wall-bars";
     private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
     private static final String PROTOCOL = "standard-floor";
+    private static final int VERSION = 3;
 
     private final Accounts accounts;
     private final Rosters rosters;
@@ -203,9 +204,9 @@ class DemoData implements ApplicationRunner {
         LocalDate today = LocalDate.now(clock);
         UUID team = rosters.addTeam("Class 9a, Talschule", Rosters.Kind.CLASS);
         List<UUID> pupils = athletes(team, LESSON.size(), 9, 14, 16);
-        UUID screening = screening(team, "Winter screen", today, 2);
+        UUID screening = screening(team, "Winter screen", today, VERSION);
         screenings.invite(screening, Set.of(rater));
-        Protocol protocol = protocols.get(PROTOCOL, 2);
+        Protocol protocol = protocols.get(PROTOCOL, VERSION);
         halls.change(screening, new HallSetup(List.of(
                 new HallSetup.StationSetup("door", "Door", List.of(), true, 1, 20),
                 new HallSetup.StationSetup("squat", "Squat", List.of("overhead-squat"), false, 2, 75),

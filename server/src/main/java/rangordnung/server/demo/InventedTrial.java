@@ -87,7 +87,7 @@ final class InventedTrial {
         int attempt = (int) facts.stream().filter(f -> f.fact() instanceof Fact.Measured m && m.trial().equals(trial) && m.measure().equals(value[0])
                 && m.side().equals(side(word[1]))).count() + 1;
         return new Fact.Measured(trial, word[0], side(word[1]), value[0], attempt, Double.parseDouble(value[1]), 1,
-                word.length > 3 ? Optional.of(word[3]) : Optional.empty());
+                word.length > 3 ? Optional.of(word[3]) : Optional.empty(), Optional.empty());
     }
 
     private Conditions conditions() {

@@ -33,7 +33,7 @@ public class Protocols {
 
     /** The first protocol shipped whole; those after it are put together from the battery. */
     private static final String WHOLE = "standard-floor.1";
-    private static final List<String> RECIPES = List.of("standard-floor.2", "training-stance.1", "personal.1", "running-field.1", "quick-lesson.1");
+    private static final List<String> RECIPES = List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
 
     private final ProtocolVersionRows versions;
     private final JsonMapper json;
@@ -56,7 +56,7 @@ public class Protocols {
         this.ladders = json.treeToValue(resource("ladders/house-ladders.1"), Ladders.class);
         this.placementRules = json.treeToValue(resource("placement/house-rules.1"), PlacementRules.class);
         this.linkRules = json.treeToValue(resource("links/house-links.1"), LinkRules.class);
-        this.battery = json.treeToValue(resource("protocols/battery.1"), Battery.class);
+        this.battery = json.treeToValue(resource("protocols/battery.2"), Battery.class);
         List<Protocol> all = new ArrayList<>(List.of(json.treeToValue(resource("protocols/" + WHOLE), Protocol.class)));
         RECIPES.forEach(r -> all.add(battery.protocol(json.treeToValue(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
         this.shipped = List.copyOf(all);

@@ -120,7 +120,7 @@ public class Results {
     private Map<UUID, Particulars> particulars(Screenings.ScreeningView screening) {
         Map<UUID, Map<String, UUID>> settled = settlements.of(screening.id());
         return rosters.members(screening.team()).stream().collect(Collectors.toMap(Rosters.Member::id,
-                m -> new Particulars(m.legLengthCentimetres(), settled.getOrDefault(m.id(), Map.of()))));
+                m -> new Particulars(m.legLengthCentimetres(), m.stature(), settled.getOrDefault(m.id(), Map.of()))));
     }
 
     private Map<UUID, ScreenResult> judged(Screenings.ScreeningView screening, Protocol protocol) {

@@ -18,7 +18,7 @@ class SchoolsTest extends ServerTest {
     @BeforeEach
     void screening() {
         lead = lead();
-        Hall hall = hall(lead, 2, "Ada");
+        Hall hall = hall(lead, 3, "Ada");
         athlete = hall.athlete();
         screening = hall.screening();
     }
@@ -43,7 +43,7 @@ class SchoolsTest extends ServerTest {
     }
 
     private ObjectNode standardFloor() {
-        return (ObjectNode) lead.get("/api/protocols/standard-floor/2").ok().body();
+        return (ObjectNode) lead.get("/api/protocols/standard-floor/3").ok().body();
     }
 
     @Test
@@ -60,7 +60,7 @@ class SchoolsTest extends ServerTest {
         assertThat(preview.body().at("/moved/0/other/place").isMissingNode()).as("one test of four, and no fault: nothing to propose yet").isTrue();
 
         int version = lead.post("/api/protocols", tolerant.toString()).ok().body().get("version").intValue();
-        assertThat(version).isGreaterThan(2);
+        assertThat(version).isGreaterThan(3);
         assertThat(standardFloor().at("/policies/overheadKnee/value").stringValue()).isEqualTo("STRICT");
         assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("SLIGHT");
         lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":%d}".formatted(version)).ok();
@@ -117,7 +117,7 @@ class SchoolsTest extends ServerTest {
                 {"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"marked","trial":"%s","criterion":"knee-line","side":"LEFT","grade":"SLIGHT"}}]UNDER}"""
                 .formatted(UUID.randomUUID(), athlete, trial, UUID.randomUUID(), athlete, trial);
         lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", "")).problem(400, "unknown-criterion");
-        assertThat(lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":2}")).ok()
+        assertThat(lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":3}")).ok()
                 .body().get("added").intValue()).isEqualTo(2);
     }
 }

@@ -28,7 +28,7 @@ class PassesTest extends ServerTest {
     @BeforeEach
     void rosterAndHall() {
         lead = lead();
-        Hall hall = hall(lead, 2, "Ada Grün");
+        Hall hall = hall(lead, 3, "Ada Grün");
         team = hall.team();
         athlete = hall.athlete();
         screening = screening();
