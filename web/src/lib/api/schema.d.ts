@@ -52,6 +52,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/body-model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/imports/{id}/confirm": {
         parameters: {
             query?: never;
@@ -126,6 +142,118 @@ export interface paths {
         get: operations["lan"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measuring/device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measuring/device/simulation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["simulate_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measuring/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["write"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measuring/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measuring/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measuring/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measuring/simulation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["simulate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -468,6 +596,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/results/{athlete}/body": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["start"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/schools": {
         parameters: {
             query?: never;
@@ -737,6 +881,7 @@ export interface components {
             value: number;
         };
         Anchor: {
+            against?: string;
             limit: components["schemas"]["Threshold"];
             measure: string;
             sem: components["schemas"]["Threshold"];
@@ -850,6 +995,96 @@ export interface components {
             name: string;
             report: components["schemas"]["PainReport"];
         };
+        BodyModelAnswer: {
+            atTarget?: components["schemas"]["BodyModelPosture"];
+            changes: {
+                [key: string]: number;
+            };
+            deepest: components["schemas"]["BodyModelPosture"];
+            /** @enum {string} */
+            limit: "NONE" | "ANKLE" | "HIP" | "BALANCE";
+            /** Format: double */
+            plate?: number;
+            reaches: boolean;
+        };
+        BodyModelControllerBodyAsked: {
+            ankle: components["schemas"]["SidedDouble"];
+            /** @enum {string} */
+            arms: "HANGING" | "FORWARD" | "OVERHEAD";
+            /** Format: double */
+            hip: number;
+            /** Format: double */
+            load: number;
+            /** @enum {string} */
+            place: "NONE" | "BACK_HIGH" | "BACK_LOW" | "FRONT" | "GOBLET" | "IN_FRONT";
+            /** Format: double */
+            plate: number;
+            /** Format: double */
+            shank?: number;
+            /** Format: double */
+            stature: number;
+            /** Format: double */
+            target: number;
+            /** Format: double */
+            thigh?: number;
+            /** Format: double */
+            trunk?: number;
+        };
+        BodyModelControllerBodySaid: {
+            answers: components["schemas"]["SidedBodyModelAnswer"];
+            build: components["schemas"]["Build"];
+            /** @enum {string} */
+            decides: "LEFT" | "RIGHT";
+            descent: components["schemas"]["BodyModelPosture"][];
+        };
+        BodyModelControllerBodyStart: {
+            ankle: components["schemas"]["SidedOptionalDouble"];
+            /** Format: double */
+            hip?: number;
+            perCentimetre: components["schemas"]["Threshold"];
+            /** Format: double */
+            shank?: number;
+            /** Format: double */
+            stature?: number;
+            /** Format: double */
+            target: number;
+            /** Format: double */
+            thigh?: number;
+            /** Format: double */
+            trunk?: number;
+        };
+        BodyModelPosture: {
+            /** Format: double */
+            hipFlexion: number;
+            /** Format: double */
+            shin: number;
+            /** Format: double */
+            thigh: number;
+            /** Format: double */
+            trunk: number;
+        };
+        Build: {
+            /** Format: double */
+            ankleHeight: number;
+            /** Format: double */
+            foot: number;
+            /** Format: double */
+            forearm: number;
+            /** Format: double */
+            hand: number;
+            /** Format: double */
+            hipSpacing: number;
+            /** Format: double */
+            shank: number;
+            /** Format: double */
+            shoulderWidth: number;
+            /** Format: double */
+            thigh: number;
+            /** Format: double */
+            trunk: number;
+            /** Format: double */
+            upperArm: number;
+        };
         Change: {
             /** Format: double */
             detectable: number;
@@ -857,6 +1092,46 @@ export interface components {
             difference: number;
             /** @enum {string} */
             verdict: "IMPROVED" | "WORSE" | "WITHIN_NOISE";
+        };
+        Clip: {
+            /** Format: int32 */
+            frames: number;
+            /** Format: double */
+            metresPerUnit?: number;
+            paths: components["schemas"]["ClipPath"][];
+            /** @enum {string} */
+            plane: "FRONT" | "SIDE" | "SPACE";
+            /** Format: double */
+            rate: number;
+        };
+        ClipPath: {
+            confidence: number[];
+            /** @enum {string} */
+            landmark: "HEAD" | "LEFT_EAR" | "RIGHT_EAR" | "LEFT_SHOULDER" | "RIGHT_SHOULDER" | "LEFT_ELBOW" | "RIGHT_ELBOW" | "LEFT_WRIST" | "RIGHT_WRIST" | "LOW_BACK" | "LEFT_HIP" | "RIGHT_HIP" | "LEFT_HIP_CREASE" | "RIGHT_HIP_CREASE" | "LEFT_FRONT_HIP_BONE" | "RIGHT_FRONT_HIP_BONE" | "LEFT_REAR_HIP_BONE" | "RIGHT_REAR_HIP_BONE" | "LEFT_KNEE" | "RIGHT_KNEE" | "LEFT_ANKLE" | "RIGHT_ANKLE" | "LEFT_HEEL" | "RIGHT_HEEL" | "LEFT_SECOND_TOE" | "RIGHT_SECOND_TOE" | "LEFT_BIG_TOE" | "RIGHT_BIG_TOE" | "LEFT_LITTLE_TOE" | "RIGHT_LITTLE_TOE";
+            x: number[];
+            y: number[];
+            z: number[];
+        };
+        ClipReport: {
+            /** Format: int32 */
+            frames: number;
+            /** Format: int32 */
+            incomplete: number;
+            landmarks: ("HEAD" | "LEFT_EAR" | "RIGHT_EAR" | "LEFT_SHOULDER" | "RIGHT_SHOULDER" | "LEFT_ELBOW" | "RIGHT_ELBOW" | "LEFT_WRIST" | "RIGHT_WRIST" | "LOW_BACK" | "LEFT_HIP" | "RIGHT_HIP" | "LEFT_HIP_CREASE" | "RIGHT_HIP_CREASE" | "LEFT_FRONT_HIP_BONE" | "RIGHT_FRONT_HIP_BONE" | "LEFT_REAR_HIP_BONE" | "RIGHT_REAR_HIP_BONE" | "LEFT_KNEE" | "RIGHT_KNEE" | "LEFT_ANKLE" | "RIGHT_ANKLE" | "LEFT_HEEL" | "RIGHT_HEEL" | "LEFT_SECOND_TOE" | "RIGHT_SECOND_TOE" | "LEFT_BIG_TOE" | "RIGHT_BIG_TOE" | "LEFT_LITTLE_TOE" | "RIGHT_LITTLE_TOE")[];
+            /** Format: double */
+            metresPerUnit?: number;
+            /** @enum {string} */
+            plane: "FRONT" | "SIDE" | "SPACE";
+            /** Format: double */
+            rate: number;
+            repetitions: components["schemas"]["ClipReportRepeated"][];
+            scaleFromBody: boolean;
+            sides: ("LEFT" | "RIGHT")[];
+            still: boolean;
+        };
+        ClipReportRepeated: {
+            events: components["schemas"]["Repetition"];
+            measurements: components["schemas"]["Measurement"][];
         };
         Comparison: {
             /** Format: int32 */
@@ -914,11 +1189,46 @@ export interface components {
             id: string;
             key: string;
             name: components["schemas"]["Text"];
+            noted: string[];
             question: components["schemas"]["Text"];
             variants: components["schemas"]["Variant"][];
             views: ("FRONT" | "SIDE" | "BACK")[];
             voidedByHeelLift: boolean;
             weight: components["schemas"]["Threshold"];
+        };
+        DeviceControllerDeviceAsked: {
+            csv: string;
+            /** @enum {string} */
+            device: "SCALES" | "PLATE";
+            /** Format: uuid */
+            screening?: string;
+            test?: string;
+            /** Format: uuid */
+            trial: string;
+            /** @enum {string} */
+            working?: "LEFT" | "RIGHT";
+        };
+        DeviceControllerDeviceCsv: {
+            csv: string;
+        };
+        DeviceControllerDeviceSaid: {
+            facts: components["schemas"]["FactMeasured"][];
+            first: number[];
+            plate?: components["schemas"]["PlateReading"];
+            /** Format: double */
+            rate: number;
+            scales?: components["schemas"]["ScalesReading"];
+            second: number[];
+        };
+        DeviceControllerDeviceSimulation: {
+            /** @enum {string} */
+            device: "SCALES" | "PLATE";
+            /** Format: double */
+            kilograms: number;
+            /** Format: int64 */
+            seed: number;
+            /** Format: double */
+            size: number;
         };
         Estimate: {
             /** Format: double */
@@ -961,7 +1271,7 @@ export interface components {
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
         };
-        Fact: components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactMeasured"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"];
+        Fact: components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactMeasured"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactBodyMeasured"];
         FactAsked: {
             cleared: boolean;
             film: boolean;
@@ -975,6 +1285,18 @@ export interface components {
             attendance: "PRESENT" | "ABSENT" | "EXCUSED" | "UNWELL";
             /** @enum {string} */
             kind: "attended";
+        };
+        FactBodyMeasured: {
+            /** Format: double */
+            hip?: number;
+            /** @enum {string} */
+            kind: "bodyMeasured";
+            /** Format: double */
+            shank?: number;
+            /** Format: double */
+            thigh?: number;
+            /** Format: double */
+            trunk?: number;
         };
         FactCouldNotTell: {
             criterion: string;
@@ -1019,6 +1341,7 @@ export interface components {
             repetition: number;
             /** @enum {string} */
             side?: "LEFT" | "RIGHT";
+            taken?: components["schemas"]["FactTaken"];
             /** Format: uuid */
             trial: string;
             /** Format: double */
@@ -1035,6 +1358,12 @@ export interface components {
             /** Format: uuid */
             baseline: string;
             retest: string;
+        };
+        FactTaken: {
+            /** Format: double */
+            sem: number;
+            /** @enum {string} */
+            source: "BY_HAND" | "SCALES" | "PLATE" | "LANDMARK_FILE" | "MARKED" | "POSE" | "SIMULATED";
         };
         FactTrialFlagged: {
             /** @enum {string} */
@@ -1106,6 +1435,36 @@ export interface components {
             protocol: string;
             /** Format: int32 */
             version: number;
+        };
+        Faults: {
+            /** Format: double */
+            armsFall: number;
+            /** Format: double */
+            drift: number;
+            heelRise: components["schemas"]["SidedDouble"];
+            /** Format: double */
+            hipsFirst: number;
+            kneeIn: components["schemas"]["SidedFaultsPhases"];
+            /** Format: double */
+            obliquity: number;
+            /** Format: double */
+            trunk: number;
+            /** Format: double */
+            tuck: number;
+            /** Format: double */
+            tuckOnset: number;
+            /** Format: double */
+            turnsOut: number;
+            /** Format: double */
+            wobble: number;
+        };
+        FaultsPhases: {
+            /** Format: double */
+            ascent: number;
+            /** Format: double */
+            bottom: number;
+            /** Format: double */
+            descent: number;
         };
         Finding: components["schemas"]["FindingGraded"] | components["schemas"]["FindingNotAssessable"] | components["schemas"]["FindingNotTested"] | components["schemas"]["FindingAbsent"] | components["schemas"]["FindingExcused"] | components["schemas"]["FindingStopped"];
         FindingAbsent: {
@@ -1414,7 +1773,142 @@ export interface components {
             /** @enum {string} */
             kind: "byRule";
             /** @enum {string} */
-            rule: "WALL_TEST_LIMITED" | "WALL_TEST_FINE" | "WALL_TEST_FINE_HEELS_UP_HELPS" | "NEITHER_INNER_HEEL_NOR_FOREFOOT" | "HIP_ROOM_ENDS_EARLY" | "HIP_ROOM_FREE" | "STATIC_CLEAN_STEPPING_FAULTY" | "CHAIR_CLEAN_SQUAT_FAULTY" | "SHIFT_WITH_PAIN_OR_OLD_INJURY" | "SHIFT_WITHOUT_PAIN" | "SIDES_DIFFER" | "KNEECAP_PAIN_AFTER_LOAD_CHANGE" | "ARCH_SINKS";
+            rule: "WALL_TEST_LIMITED" | "WALL_TEST_FINE" | "WALL_TEST_FINE_HEELS_UP_HELPS" | "NEITHER_INNER_HEEL_NOR_FOREFOOT" | "HIP_ROOM_ENDS_EARLY" | "HIP_ROOM_FREE" | "STATIC_CLEAN_STEPPING_FAULTY" | "CHAIR_CLEAN_SQUAT_FAULTY" | "SHIFT_WITH_PAIN_OR_OLD_INJURY" | "SHIFT_WITHOUT_PAIN" | "SIDES_DIFFER" | "KNEECAP_PAIN_AFTER_LOAD_CHANGE" | "ARCH_SINKS" | "BODY_MODEL_LENGTHS" | "BODY_MODEL_ANKLE" | "BODY_MODEL_IN_REACH";
+        };
+        Measurement: components["schemas"]["MeasurementValue"] | components["schemas"]["MeasurementNotAssessable"];
+        MeasurementNotAssessable: {
+            /** @enum {string} */
+            kind: "notAssessable";
+            /** @enum {string} */
+            measure: "FPPA" | "KNEE_OFFSET" | "KNEE_SEPARATION" | "HIP_ABDUCTION" | "TURN_OUT" | "TURN_OUT_CHANGE" | "FOOT_TO_THIGH" | "STANCE_WIDTH" | "PELVIC_SHIFT" | "PELVIC_OBLIQUITY" | "KNEE_WOBBLE" | "THIGH_ANGLE" | "DEPTH_OFFSET" | "SHIN_ANGLE" | "TRUNK_LEAN" | "TRUNK_MINUS_SHIN" | "HEEL_RISE" | "HEEL_UP_SHARE" | "KNEE_PAST_TOE" | "HIP_FLEXION" | "TUCK_ONSET" | "TUCK_BEFORE_TARGET" | "HIPS_FIRST" | "INITIATION" | "ARM_LINE" | "HEAD_FORWARD" | "LOAD_OVER_FOOT" | "FRONT_LEG_SHARE" | "REAR_KNEE_HEIGHT" | "TEMPO_DESCENT" | "TEMPO_PAUSE" | "TEMPO_ASCENT";
+            /** @enum {string} */
+            moment: "STANDING" | "BOTTOM" | "DESCENT" | "BOTTOM_PHASE" | "ASCENT" | "REPETITION";
+            /** @enum {string} */
+            reason: "LANDMARK_MISSING" | "LANDMARK_LOST" | "NO_SCALE" | "NO_FOOT_LENGTH" | "POINTS_AT_CAMERA" | "NO_STANDING" | "NOT_REACHED";
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+        };
+        MeasurementValue: {
+            /** Format: double */
+            confidence: number;
+            /** Format: int32 */
+            frame: number;
+            /** @enum {string} */
+            kind: "value";
+            /** @enum {string} */
+            measure: "FPPA" | "KNEE_OFFSET" | "KNEE_SEPARATION" | "HIP_ABDUCTION" | "TURN_OUT" | "TURN_OUT_CHANGE" | "FOOT_TO_THIGH" | "STANCE_WIDTH" | "PELVIC_SHIFT" | "PELVIC_OBLIQUITY" | "KNEE_WOBBLE" | "THIGH_ANGLE" | "DEPTH_OFFSET" | "SHIN_ANGLE" | "TRUNK_LEAN" | "TRUNK_MINUS_SHIN" | "HEEL_RISE" | "HEEL_UP_SHARE" | "KNEE_PAST_TOE" | "HIP_FLEXION" | "TUCK_ONSET" | "TUCK_BEFORE_TARGET" | "HIPS_FIRST" | "INITIATION" | "ARM_LINE" | "HEAD_FORWARD" | "LOAD_OVER_FOOT" | "FRONT_LEG_SHARE" | "REAR_KNEE_HEIGHT" | "TEMPO_DESCENT" | "TEMPO_PAUSE" | "TEMPO_ASCENT";
+            /** @enum {string} */
+            moment: "STANDING" | "BOTTOM" | "DESCENT" | "BOTTOM_PHASE" | "ASCENT" | "REPETITION";
+            /** Format: double */
+            sem: number;
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            /** Format: double */
+            value: number;
+        };
+        MeasuringControllerAbout: {
+            /** @enum {string} */
+            near?: "LEFT" | "RIGHT";
+            /** Format: uuid */
+            screening?: string;
+            /** Format: double */
+            stature?: number;
+            test?: string;
+            /** @enum {string} */
+            working?: "LEFT" | "RIGHT";
+        };
+        MeasuringControllerAsked: {
+            about: components["schemas"]["MeasuringControllerAbout"];
+            clip: components["schemas"]["Clip"];
+            /** @enum {string} */
+            source: "BY_HAND" | "SCALES" | "PLATE" | "LANDMARK_FILE" | "MARKED" | "POSE" | "SIMULATED";
+            /** Format: uuid */
+            trial: string;
+        };
+        MeasuringControllerFileRead: {
+            clip: components["schemas"]["Clip"];
+            /** @enum {string} */
+            format: "CSV" | "TRC" | "C3D" | "COCO" | "LANDMARKS_33";
+            mapping: {
+                [key: string]: "HEAD" | "LEFT_EAR" | "RIGHT_EAR" | "LEFT_SHOULDER" | "RIGHT_SHOULDER" | "LEFT_ELBOW" | "RIGHT_ELBOW" | "LEFT_WRIST" | "RIGHT_WRIST" | "LOW_BACK" | "LEFT_HIP" | "RIGHT_HIP" | "LEFT_HIP_CREASE" | "RIGHT_HIP_CREASE" | "LEFT_FRONT_HIP_BONE" | "RIGHT_FRONT_HIP_BONE" | "LEFT_REAR_HIP_BONE" | "RIGHT_REAR_HIP_BONE" | "LEFT_KNEE" | "RIGHT_KNEE" | "LEFT_ANKLE" | "RIGHT_ANKLE" | "LEFT_HEEL" | "RIGHT_HEEL" | "LEFT_SECOND_TOE" | "RIGHT_SECOND_TOE" | "LEFT_BIG_TOE" | "RIGHT_BIG_TOE" | "LEFT_LITTLE_TOE" | "RIGHT_LITTLE_TOE";
+            };
+            names: string[];
+        };
+        MeasuringControllerMeasureLine: {
+            id: string;
+            /** @enum {string} */
+            measure: "FPPA" | "KNEE_OFFSET" | "KNEE_SEPARATION" | "HIP_ABDUCTION" | "TURN_OUT" | "TURN_OUT_CHANGE" | "FOOT_TO_THIGH" | "STANCE_WIDTH" | "PELVIC_SHIFT" | "PELVIC_OBLIQUITY" | "KNEE_WOBBLE" | "THIGH_ANGLE" | "DEPTH_OFFSET" | "SHIN_ANGLE" | "TRUNK_LEAN" | "TRUNK_MINUS_SHIN" | "HEEL_RISE" | "HEEL_UP_SHARE" | "KNEE_PAST_TOE" | "HIP_FLEXION" | "TUCK_ONSET" | "TUCK_BEFORE_TARGET" | "HIPS_FIRST" | "INITIATION" | "ARM_LINE" | "HEAD_FORWARD" | "LOAD_OVER_FOOT" | "FRONT_LEG_SHARE" | "REAR_KNEE_HEIGHT" | "TEMPO_DESCENT" | "TEMPO_PAUSE" | "TEMPO_ASCENT";
+            unit: string;
+        };
+        MeasuringControllerMeasured: {
+            facts: components["schemas"]["FactMeasured"][];
+            measures: components["schemas"]["MeasuringControllerMeasureLine"][];
+            report: components["schemas"]["ClipReport"];
+            traces: components["schemas"]["MeasuringControllerTrace"][];
+        };
+        MeasuringControllerSimulated: {
+            bottom: components["schemas"]["BodyModelPosture"];
+            clip: components["schemas"]["Clip"];
+            endsEarly: boolean;
+        };
+        MeasuringControllerSimulation: {
+            /** Format: double */
+            ankle: number;
+            /** @enum {string} */
+            arms: "HANGING" | "FORWARD" | "OVERHEAD";
+            /** Format: double */
+            depth: number;
+            /** @enum {string} */
+            exercise: "SQUAT" | "SPLIT_SQUAT" | "FORWARD_LUNGE" | "REVERSE_LUNGE" | "SINGLE_LEG_STANCE";
+            faults: components["schemas"]["Faults"];
+            /** @enum {string} */
+            near: "LEFT" | "RIGHT";
+            /** Format: double */
+            noise: number;
+            /** @enum {string} */
+            plane: "FRONT" | "SIDE" | "SPACE";
+            /** Format: double */
+            rate: number;
+            /** Format: int32 */
+            repetitions: number;
+            /** Format: int64 */
+            seed: number;
+            /** Format: double */
+            stance?: number;
+            /** Format: double */
+            stature: number;
+            tempo: components["schemas"]["ScriptTempo"];
+            /** Format: double */
+            turnOut: number;
+            /** @enum {string} */
+            working: "LEFT" | "RIGHT";
+        };
+        MeasuringControllerTrace: {
+            /** @enum {string} */
+            measure: "FPPA" | "KNEE_OFFSET" | "KNEE_SEPARATION" | "HIP_ABDUCTION" | "TURN_OUT" | "TURN_OUT_CHANGE" | "FOOT_TO_THIGH" | "STANCE_WIDTH" | "PELVIC_SHIFT" | "PELVIC_OBLIQUITY" | "KNEE_WOBBLE" | "THIGH_ANGLE" | "DEPTH_OFFSET" | "SHIN_ANGLE" | "TRUNK_LEAN" | "TRUNK_MINUS_SHIN" | "HEEL_RISE" | "HEEL_UP_SHARE" | "KNEE_PAST_TOE" | "HIP_FLEXION" | "TUCK_ONSET" | "TUCK_BEFORE_TARGET" | "HIPS_FIRST" | "INITIATION" | "ARM_LINE" | "HEAD_FORWARD" | "LOAD_OVER_FOOT" | "FRONT_LEG_SHARE" | "REAR_KNEE_HEIGHT" | "TEMPO_DESCENT" | "TEMPO_PAUSE" | "TEMPO_ASCENT";
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            values: number[];
+        };
+        MotionRules: {
+            bottomShare: components["schemas"]["Threshold"];
+            cutoff: components["schemas"]["Threshold"];
+            foreshortened: components["schemas"]["Threshold"];
+            fullRate: components["schemas"]["Threshold"];
+            heelUpFrom: components["schemas"]["Threshold"];
+            hipsFirstFrom: components["schemas"]["Threshold"];
+            landmarkConfidence: components["schemas"]["Threshold"];
+            longestGap: components["schemas"]["Threshold"];
+            markingNoise: components["schemas"]["Threshold"];
+            onset: components["schemas"]["Threshold"];
+            plateCutoff: components["schemas"]["Threshold"];
+            scaleNoise: components["schemas"]["Threshold"];
+            shortestRepetition: components["schemas"]["Threshold"];
+            startDrop: components["schemas"]["Threshold"];
+            steadyLoad: components["schemas"]["Threshold"];
+            tuckFrom: components["schemas"]["Threshold"];
+            /** Format: int32 */
+            version: number;
         };
         MovementIndex: components["schemas"]["MovementIndexKnown"] | components["schemas"]["MovementIndexUnknown"];
         MovementIndexKnown: {
@@ -1539,6 +2033,16 @@ export interface components {
             /** Format: int32 */
             seconds: number;
             station?: string;
+        };
+        PlateReading: {
+            /** Format: double */
+            ellipseArea: number;
+            /** Format: double */
+            pathLength: number;
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            velocity: number;
         };
         Policies: {
             bands: components["schemas"]["PoliciesStatedPoliciesBands"];
@@ -1829,6 +2333,20 @@ export interface components {
             kind: "rungByGrade";
             rung: string;
         };
+        Repetition: {
+            /** Format: int32 */
+            bottom: number;
+            /** Format: int32 */
+            bottomFrom: number;
+            /** Format: int32 */
+            bottomTo: number;
+            /** Format: int32 */
+            end: number;
+            /** Format: int32 */
+            number: number;
+            /** Format: int32 */
+            start: number;
+        };
         ResultControllerAthleteResult: {
             /** Format: uuid */
             athlete: string;
@@ -2028,6 +2546,24 @@ export interface components {
             painStopsFrom: components["schemas"]["Threshold"];
             percentilesFrom: components["schemas"]["Threshold"];
             slightHeelLiftNoise: components["schemas"]["Threshold"];
+            sourceNoise: components["schemas"]["RulesSourceNoise"][];
+        };
+        RulesSourceNoise: {
+            factor: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            source: "BY_HAND" | "SCALES" | "PLATE" | "LANDMARK_FILE" | "MARKED" | "POSE" | "SIMULATED";
+        };
+        ScalesReading: {
+            /** Format: double */
+            first: number;
+            /** Format: double */
+            second: number;
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            sem: number;
+            /** Format: double */
+            share: number;
         };
         SchoolControllerDraft: {
             protocol: components["schemas"]["Protocol"];
@@ -2127,6 +2663,16 @@ export interface components {
             /** Format: uuid */
             team: string;
         };
+        ScriptTempo: {
+            /** Format: double */
+            ascent: number;
+            /** Format: double */
+            descent: number;
+            /** Format: double */
+            pause: number;
+            /** Format: double */
+            standing: number;
+        };
         SessionControllerFirstAccount: {
             code: string;
             login: string;
@@ -2184,6 +2730,20 @@ export interface components {
             test: string;
             /** Format: uuid */
             trial: string;
+        };
+        SidedBodyModelAnswer: {
+            left: components["schemas"]["BodyModelAnswer"];
+            right: components["schemas"]["BodyModelAnswer"];
+        };
+        SidedDouble: {
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            right: number;
+        };
+        SidedFaultsPhases: {
+            left: components["schemas"]["FaultsPhases"];
+            right: components["schemas"]["FaultsPhases"];
         };
         SidedFinding: {
             left: components["schemas"]["Finding"];
@@ -2464,6 +3024,30 @@ export interface operations {
             };
         };
     };
+    ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BodyModelControllerBodyAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyModelControllerBodySaid"];
+                };
+            };
+        };
+    };
     confirm: {
         parameters: {
             query?: never;
@@ -2574,6 +3158,174 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LanControllerLanView"];
+                };
+            };
+        };
+    };
+    read_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceControllerDeviceAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceControllerDeviceSaid"];
+                };
+            };
+        };
+    };
+    simulate_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceControllerDeviceSimulation"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceControllerDeviceCsv"];
+                };
+            };
+        };
+    };
+    write: {
+        parameters: {
+            query: {
+                format: "CSV" | "TRC" | "C3D" | "COCO" | "LANDMARKS_33";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Clip"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query: {
+                plane: "FRONT" | "SIDE" | "SPACE";
+                facing: "TOWARD" | "AWAY" | "RIGHT" | "LEFT";
+                format?: "CSV" | "TRC" | "C3D" | "COCO" | "LANDMARKS_33";
+                rate?: number;
+                mapped?: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuringControllerFileRead"];
+                };
+            };
+        };
+    };
+    report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuringControllerAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuringControllerMeasured"];
+                };
+            };
+        };
+    };
+    rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MotionRules"];
+                };
+            };
+        };
+    };
+    simulate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuringControllerSimulation"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuringControllerSimulated"];
                 };
             };
         };
@@ -3229,6 +3981,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ResultControllerAthleteResult"];
+                };
+            };
+        };
+    };
+    start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                athlete: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyModelControllerBodyStart"];
                 };
             };
         };

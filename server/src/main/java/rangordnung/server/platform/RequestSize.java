@@ -18,11 +18,14 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class RequestSize extends OncePerRequestFilter {
 
     static final long LARGEST = 6L * 1024 * 1024;
+    /** Landmarks of a long clip: read as they come and not kept. */
+    static final long LARGEST_CLIP = 256L * 1024 * 1024;
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
-        if (request.getContentLengthLong() > LARGEST) {
-            refuse(response, HttpStatus.CONTENT_TOO_LARGE, "too-large", "More than 6 MB at once. Send less, or in parts.");
+        long largest = request.getRequestURI().startsWith("/api/measuring/") ? LARGEST_CLIP : LARGEST;
+        if (request.getContentLengthLong() > largest) {
+            refuse(response, HttpStatus.CONTENT_TOO_LARGE, "too-large", "More than " + largest / (1024 * 1024) + " MB at once. Send less, or in parts.");
         } else if (request.getHeader("Transfer-Encoding") != null) {
             refuse(response, HttpStatus.LENGTH_REQUIRED, "length-required", "Say how large the body is.");
         } else {

@@ -15,6 +15,7 @@ import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.LinkRules;
+import rangordnung.core.motion.MotionRules;
 import rangordnung.core.placement.PlacementRules;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;
@@ -43,6 +44,7 @@ public class Protocols {
     private final Ladders ladders;
     private final PlacementRules placementRules;
     private final LinkRules linkRules;
+    private final MotionRules motionRules;
     private final Battery battery;
     private final List<Protocol> shipped;
 
@@ -56,6 +58,7 @@ public class Protocols {
         this.ladders = json.treeToValue(resource("ladders/house-ladders.1"), Ladders.class);
         this.placementRules = json.treeToValue(resource("placement/house-rules.1"), PlacementRules.class);
         this.linkRules = json.treeToValue(resource("links/house-links.1"), LinkRules.class);
+        this.motionRules = json.treeToValue(resource("motion/house-motion.1"), MotionRules.class);
         this.battery = json.treeToValue(resource("protocols/battery.2"), Battery.class);
         List<Protocol> all = new ArrayList<>(List.of(json.treeToValue(resource("protocols/" + WHOLE), Protocol.class)));
         RECIPES.forEach(r -> all.add(battery.protocol(json.treeToValue(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
@@ -125,6 +128,10 @@ public class Protocols {
 
     public LinkRules linkRules() {
         return linkRules;
+    }
+
+    public MotionRules motionRules() {
+        return motionRules;
     }
 
     public Battery battery() {

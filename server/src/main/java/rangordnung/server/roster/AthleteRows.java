@@ -17,7 +17,7 @@ interface AthleteRows extends Repository<Athlete, UUID> {
     List<Athlete> findByTeamOrderByGivenNameAscFamilyNameAsc(UUID team);
 
     @Query("""
-            select new rangordnung.server.roster.Rosters$Member(a.id, a.givenName, a.familyName, a.clearance, a.legLengthCm)
+            select new rangordnung.server.roster.Rosters$Member(a.id, a.givenName, a.familyName, a.clearance, a.legLengthCm, a.heightCm)
             from Athlete a where a.team = :team order by a.givenName, a.familyName, a.id""")
     List<Rosters.Member> members(UUID team);
 

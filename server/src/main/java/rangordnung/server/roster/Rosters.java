@@ -40,10 +40,14 @@ public class Rosters {
     /** An athlete with the version that a change must name. */
     public record AthleteView(UUID id, long version, AthleteRecord record) {}
 
-    /** An athlete as the other features need it. */
-    public record Member(UUID id, String givenName, String familyName, Clearance clearance, Optional<Double> legLengthCentimetres) {
-        Member(UUID id, String givenName, String familyName, Clearance clearance, Double legLengthCentimetres) {
-            this(id, givenName, familyName, clearance, Optional.ofNullable(legLengthCentimetres));
+    /**
+     * An athlete as the other features need it.
+     *
+     * @param stature metres
+     */
+    public record Member(UUID id, String givenName, String familyName, Clearance clearance, Optional<Double> legLengthCentimetres, Optional<Double> stature) {
+        Member(UUID id, String givenName, String familyName, Clearance clearance, Double legLengthCentimetres, Double heightCentimetres) {
+            this(id, givenName, familyName, clearance, Optional.ofNullable(legLengthCentimetres), Optional.ofNullable(heightCentimetres).map(h -> h / 100));
         }
 
         public AthleteName name() {

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import rangordnung.core.judgement.Fact;
 import rangordnung.core.protocol.Criterion;
@@ -75,11 +76,22 @@ record FactChecks(Protocol protocol, Optional<Reach> reach, Map<UUID, String> te
             throw impossible(sent, "repetitions", "says " + view.repetitions() + " repetitions; 1 to 20 are possible.");
         } else if (fact instanceof Fact.LegMeasured leg && !(leg.centimetres() >= SHORTEST_LEG && leg.centimetres() <= LONGEST_LEG)) {
             throw impossible(sent, "centimetres", "says a leg of " + leg.centimetres() + " cm; 30 to 140 are possible.");
+        } else if (fact instanceof Fact.BodyMeasured body) {
+            body(sent, body);
         } else if (fact instanceof Fact.TrialFlagged flag && flag.words().filter(w -> w.length() > 200).isPresent()) {
             throw impossible(sent, "words", "carries more than 200 characters of cue.");
         } else if (fact instanceof Fact.Withdrawn && sent.supersedes().isEmpty()) {
             throw Problem.invalid("nothing-withdrawn", "Fact " + sent.id() + " takes something back but does not say what.", "supersedes");
         }
+    }
+
+    private static void body(Facts.FactSent sent, Fact.BodyMeasured body) {
+        Stream.of(body.shank(), body.thigh(), body.trunk()).flatMap(Optional::stream).filter(cm -> !(cm >= 10 && cm <= 100)).findFirst().ifPresent(cm -> {
+            throw impossible(sent, "centimetres", "says a segment of " + cm + " cm; 10 to 100 are possible.");
+        });
+        body.hip().filter(d -> !(d >= 60 && d <= 160)).ifPresent(d -> {
+            throw impossible(sent, "hip", "says a hip flexion of " + d + " degrees; 60 to 160 are possible.");
+        });
     }
 
     private static void measured(Facts.FactSent sent, Fact.Measured value, Criterion criterion) {
@@ -91,6 +103,9 @@ record FactChecks(Protocol protocol, Optional<Reach> reach, Map<UUID, String> te
         boolean possible = !byHand || criterion.gauge().orElseThrow().possible(value.value());
         if (!Double.isFinite(value.value()) || !possible || !(value.confidence() >= 0 && value.confidence() <= 1)) {
             throw impossible(sent, "value", "carries a value or confidence that cannot be.");
+        }
+        if (value.taken().filter(t -> !(t.sem() >= 0 && Double.isFinite(t.sem()))).isPresent()) {
+            throw impossible(sent, "sem", "carries a standard error that cannot be.");
         }
         if (byHand && value.ending().filter(e -> criterion.gauge().orElseThrow().ending(e).isEmpty()).isPresent()) {
             throw unknown(sent, "ending", value.ending().get());

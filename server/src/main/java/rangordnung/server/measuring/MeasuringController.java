@@ -1,0 +1,212 @@
+package rangordnung.server.measuring;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.NotNull;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import rangordnung.core.body.ArmPosition;
+import rangordnung.core.body.BodyModel;
+import rangordnung.core.body.Build;
+import rangordnung.core.body.Load;
+import rangordnung.core.body.Side;
+import rangordnung.core.judgement.Fact;
+import rangordnung.core.judgement.MeasuredFacts;
+import rangordnung.core.motion.ClipReport;
+import rangordnung.core.motion.Examination;
+import rangordnung.core.motion.Landmark;
+import rangordnung.core.motion.Measure;
+import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.MotionRules;
+import rangordnung.core.motion.Subject;
+import rangordnung.core.motion.simulated.Camera;
+import rangordnung.core.motion.simulated.Faults;
+import rangordnung.core.motion.simulated.Script;
+import rangordnung.core.motion.simulated.SimulatedAthlete;
+import rangordnung.core.protocol.Policies;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Source;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.protocol.Threshold;
+import rangordnung.server.exchange.LandmarkFile;
+import rangordnung.server.exchange.LandmarkFiles;
+import rangordnung.server.exchange.Reading;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.protocols.Protocols;
+import rangordnung.server.screening.Screenings;
+
+/** Clips to numbers: reads files, simulates athletes, measures, and says what a test takes of it. Nothing is kept. */
+@RestController
+class MeasuringController {
+
+    /**
+     * Who and what is in a clip.
+     *
+     * @param stature   centimetres; gives a picture its scale
+     * @param screening whose protocol holds; without one an average squat is measured
+     * @param test      of that protocol
+     * @param working   the working leg, where legs work one after the other
+     * @param near      the side toward the camera
+     */
+    record About(Optional<@DecimalMin("80") @DecimalMax("250") Double> stature, Optional<UUID> screening, Optional<String> test, Optional<Side> working, Optional<Side> near) {}
+
+    /** A clip to be measured. @param trial that its facts will belong to */
+    record Asked(@NotNull @Valid Clip clip, @NotNull @Valid About about, @NotNull UUID trial, @NotNull Source source) {}
+
+    /** A measure in every frame; null where it is not assessable. */
+    record Trace(Measure measure, Optional<Side> side, Double[] values) {}
+
+    /** A measure in words that the screen needs: its name among protocols and its unit. */
+    record MeasureLine(Measure measure, String id, String unit) {}
+
+    /**
+     * What a clip says.
+     *
+     * @param facts what the test takes of it; empty without a test
+     */
+    record Measured(ClipReport report, List<MeasureLine> measures, List<Trace> traces, List<Fact.Measured> facts) {}
+
+    /** A file that was read, with what its names were taken for. */
+    record FileRead(LandmarkFile.Format format, List<String> names, Map<String, Landmark> mapping, Clip clip) {}
+
+    /**
+     * A simulated athlete and how it is filmed.
+     *
+     * @param stature centimetres
+     * @param ankle   largest shin angle, degrees
+     * @param depth   thigh angle at the bottom, degrees
+     * @param stance  distance of the ankles in centimetres; hip-wide where it is empty
+     * @param noise   standard deviation of each landmark, centimetres
+     */
+    record Simulation(
+            @NotNull Script.Exercise exercise, @DecimalMin("80") @DecimalMax("250") double stature, double ankle, @NotNull ArmPosition arms, @NotNull Side working,
+            int repetitions, @NotNull Script.Tempo tempo, double depth, Optional<Double> stance, double turnOut, @NotNull Faults faults,
+            @NotNull Motion.Plane plane, double rate, @DecimalMin("0") @DecimalMax("5") double noise, @NotNull Side near, long seed) {
+
+        Script script() {
+            Build build = Build.ofStature(stature / 100);
+            BodyModel.Limits limits = new BodyModel.Limits(ankle, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK);
+            return new Script(exercise, build, limits, arms, Load.NONE, working, repetitions, tempo, depth, stance.map(cm -> cm / 100).orElse(build.hipSpacing()),
+                    turnOut, 0.01, faults);
+        }
+    }
+
+    /** @param endsEarly whether the body cannot get as deep as it was told to */
+    record Simulated(Clip clip, BodyModel.Posture bottom, boolean endsEarly) {}
+
+    private final Protocols protocols;
+    private final Screenings screenings;
+
+    MeasuringController(Protocols protocols, Screenings screenings) {
+        this.protocols = protocols;
+        this.screenings = screenings;
+    }
+
+    /** The numbers of measuring, with their labels. */
+    @GetMapping("/api/measuring/rules")
+    MotionRules rules() {
+        return protocols.motionRules();
+    }
+
+    /** Measures a clip or a single picture. */
+    @PostMapping("/api/measuring/report")
+    Measured report(@Valid @RequestBody Asked asked) {
+        Optional<Protocol> protocol = asked.about().screening().map(screenings::visible).map(s -> protocols.get(s.protocol(), s.protocolVersion()));
+        Optional<TestDefinition> test = protocol.flatMap(p -> asked.about().test().map(id -> p.test(id).orElseThrow(() -> Problem.notFound("test in this protocol"))));
+        Examination examination = new Examination(asked.clip().motion(), subject(asked.about(), protocol, test), protocols.motionRules());
+        ClipReport report = examination.report();
+        List<Trace> traces = examination.traces().stream()
+                .map(t -> new Trace(t.measure(), t.side(), boxed(examination.trace(t.measure(), t.side()).orElseThrow())))
+                .toList();
+        List<Fact.Measured> facts = test.map(t -> MeasuredFacts.of(t, report, asked.trial(), asked.source(), working(t, asked.about()))).orElse(List.of());
+        return new Measured(report, Stream.of(Measure.values()).map(m -> new MeasureLine(m, m.id(), m.unit())).toList(), traces, facts);
+    }
+
+    private static Optional<Side> working(TestDefinition test, About about) {
+        if (test.legs() == TestDefinition.Legs.EACH && about.working().isEmpty()) {
+            throw Problem.invalid("working-leg-missing", "In this test legs work one after the other. Say which leg works.", "working");
+        }
+        return test.legs() == TestDefinition.Legs.EACH ? about.working() : Optional.empty();
+    }
+
+    private static Subject subject(About about, Optional<Protocol> protocol, Optional<TestDefinition> test) {
+        Optional<Policies> policies = protocol.map(Protocol::policies);
+        return new Subject(
+                about.stature().map(cm -> Build.ofStature(cm / 100)),
+                test.map(TestDefinition::pattern).orElse(about.working().isPresent() ? TestDefinition.Pattern.LUNGE : TestDefinition.Pattern.SQUAT),
+                about.working(),
+                policies.map(p -> p.kneeReference().value()).orElse(Policies.KneeReference.SECOND_THIRD_TOE),
+                policies.flatMap(p -> p.depthTarget().target()).map(Threshold::value).orElse(0.0),
+                about.near());
+    }
+
+    private static Double[] boxed(double[] values) {
+        return Arrays.stream(values).mapToObj(v -> Double.isFinite(v) ? (Double) Clip.rounded(v, 1000) : null).toArray(Double[]::new);
+    }
+
+    /** Reads a file of landmarks; its names are guessed, or taken as they are mapped: {@code name=LANDMARK}. */
+    @PostMapping(path = "/api/measuring/file", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    FileRead read(HttpServletRequest request, @RequestParam Motion.Plane plane, @RequestParam Reading.Facing facing, @RequestParam Optional<LandmarkFile.Format> format,
+            @RequestParam Optional<Double> rate, @RequestParam Optional<List<String>> mapped) throws IOException {
+        LandmarkFile file = LandmarkFiles.read(request.getInputStream(), format, new Reading(plane, facing, mapping(mapped.orElse(List.of())), rate));
+        return new FileRead(file.format(), file.names(), file.mapping(), Clip.of(file.motion()));
+    }
+
+    private static Map<String, Landmark> mapping(List<String> mapped) {
+        Map<String, Landmark> mapping = new HashMap<>();
+        for (String line : mapped) {
+            int at = line.lastIndexOf('=');
+            if (at > 0) {
+                mapping.put(line.substring(0, at), Landmark.valueOf(line.substring(at + 1)));
+            }
+        }
+        return mapping;
+    }
+
+    /** Writes a clip as a file. */
+    @PostMapping("/api/measuring/export")
+    ResponseEntity<byte[]> write(@Valid @RequestBody Clip clip, @RequestParam LandmarkFile.Format format) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        LandmarkFiles.write(clip.motion(), format, out);
+        String ending = switch (format) {
+            case CSV -> "csv";
+            case TRC -> "trc";
+            case C3D -> "c3d";
+            case COCO, LANDMARKS_33 -> "json";
+        };
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename("landmarks." + ending).build().toString())
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .body(out.toByteArray());
+    }
+
+    /** Films a simulated athlete. */
+    @PostMapping("/api/measuring/simulation")
+    Simulated simulate(@Valid @RequestBody Simulation asked) {
+        Script script = asked.script();
+        SimulatedAthlete athlete = new SimulatedAthlete(script);
+        if (script.seconds() * asked.rate() > Clip.MOST_FRAMES) {
+            throw Problem.invalid("clip-too-long", "That many repetitions make a clip that is too long.", "repetitions");
+        }
+        Camera camera = new Camera(asked.plane(), asked.rate(), Optional.empty(), Optional.empty(), 1, 0, asked.near(), asked.noise() / 100, 0, asked.seed());
+        return new Simulated(Clip.of(camera.film(athlete)), athlete.bottom(), athlete.endsEarly());
+    }
+}

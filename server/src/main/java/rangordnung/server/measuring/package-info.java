@@ -1,0 +1,2 @@
+/** Measures clips, devices and bodies for whoever asks, with the rules of a screening; keeps nothing. What counts is sent to the screening as facts. */
+package rangordnung.server.measuring;
