@@ -24,6 +24,8 @@
     '/protocols/:id/:version': wrap({
       asyncComponent: () => import('./screens/protocols/Protocol.svelte'),
     }),
+    '/measuring': wrap({ asyncComponent: () => import('./screens/measuring/Measuring.svelte') }),
+    '/body': wrap({ asyncComponent: () => import('./screens/body/Body.svelte') }),
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,

@@ -19,6 +19,8 @@
       ? [
           ['#/', m.nav_today()],
           ['#/roster', m.nav_roster()],
+          ['#/measuring', m.nav_measuring()],
+          ['#/body', m.nav_body()],
           ['#/protocols', m.nav_protocols()],
           ['#/people', m.nav_people()],
         ]

@@ -204,6 +204,9 @@ export const linkRuleWord: Record<Schemas['LinkReportSourceByRule']['rule'], () 
   SIDES_DIFFER: m.evid_sides,
   KNEECAP_PAIN_AFTER_LOAD_CHANGE: m.evid_kneecap,
   ARCH_SINKS: m.evid_arch,
+  BODY_MODEL_LENGTHS: m.evid_body_lengths,
+  BODY_MODEL_ANKLE: m.evid_body_ankle,
+  BODY_MODEL_IN_REACH: m.evid_body_reach,
 };
 
 export const clearanceWord: Record<Schemas['AthleteRecord']['clearance'], () => string> = {

@@ -15,7 +15,7 @@ import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWrite
 @Configuration
 class Security {
 
-    private static final String CONTENT_POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; "
+    private static final String CONTENT_POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; font-src 'self'; "
             + "img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self'; manifest-src 'self'; worker-src 'self'; "
             + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
@@ -28,7 +28,7 @@ class Security {
     SecurityFilterChain chain(HttpSecurity http) throws Exception {
         return http
                 .authorizeHttpRequests(requests -> requests
-                        .requestMatchers(HttpMethod.GET, "/", "/index.html", "/icon.svg", "/icon-192.png", "/icon-512.png", "/theme.js", "/sw.js", "/manifest.webmanifest", "/assets/**", "/actuator/health/**", "/v3/api-docs/**", "/api/session").permitAll()
+                        .requestMatchers(HttpMethod.GET, "/", "/index.html", "/icon.svg", "/icon-192.png", "/icon-512.png", "/theme.js", "/sw.js", "/manifest.webmanifest", "/assets/**", "/vendor/**", "/actuator/health/**", "/v3/api-docs/**", "/api/session").permitAll()
                         .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup", "/api/join").permitAll()
                         .requestMatchers(HttpMethod.DELETE, "/api/session").permitAll()
                         .requestMatchers("/error").permitAll()

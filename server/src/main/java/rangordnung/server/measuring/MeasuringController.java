@@ -36,6 +36,7 @@ import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Measure;
 import rangordnung.core.motion.Motion;
 import rangordnung.core.motion.MotionRules;
+import rangordnung.core.motion.Repetition;
 import rangordnung.core.motion.Subject;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Faults;
@@ -74,8 +75,8 @@ class MeasuringController {
     /** A measure in every frame; null where it is not assessable. */
     record Trace(Measure measure, Optional<Side> side, Double[] values) {}
 
-    /** A measure in words that the screen needs: its name among protocols and its unit. */
-    record MeasureLine(Measure measure, String id, String unit) {}
+    /** What the screen needs to know of a measure. @param told the moment whose value stands for a repetition */
+    record MeasureLine(Measure measure, String id, String unit, Repetition.Moment told) {}
 
     /**
      * What a clip says.
@@ -137,7 +138,7 @@ class MeasuringController {
                 .map(t -> new Trace(t.measure(), t.side(), boxed(examination.trace(t.measure(), t.side()).orElseThrow())))
                 .toList();
         List<Fact.Measured> facts = test.map(t -> MeasuredFacts.of(t, report, asked.trial(), asked.source(), working(t, asked.about()))).orElse(List.of());
-        return new Measured(report, Stream.of(Measure.values()).map(m -> new MeasureLine(m, m.id(), m.unit())).toList(), traces, facts);
+        return new Measured(report, Stream.of(Measure.values()).map(m -> new MeasureLine(m, m.id(), m.unit(), m.told())).toList(), traces, facts);
     }
 
     private static Optional<Side> working(TestDefinition test, About about) {

@@ -19,6 +19,11 @@ class StaticFiles implements WebMvcConfigurer {
                 .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
                 .resourceChain(true)
                 .addResolver(new EncodedResourceResolver());
+        registry.addResourceHandler("/vendor/**")
+                .addResourceLocations("classpath:/static/vendor/")
+                .setCacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePublic())
+                .resourceChain(true)
+                .addResolver(new EncodedResourceResolver());
         registry.addResourceHandler("/index.html", "/icon.svg", "/icon-192.png", "/icon-512.png", "/theme.js", "/sw.js", "/manifest.webmanifest")
                 .addResourceLocations("classpath:/static/")
                 .setCacheControl(CacheControl.noCache())

@@ -32,7 +32,7 @@ class ApiDocumentTest extends ServerTest {
     @Test
     void every_answer_carries_the_strict_policy_and_errors_are_problem_details() {
         var page = visitor().get("/");
-        assertThat(page.headers().firstValue("Content-Security-Policy").orElse("")).startsWith("default-src 'none'; script-src 'self'; style-src 'self'");
+        assertThat(page.headers().firstValue("Content-Security-Policy").orElse("")).startsWith("default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'");
         assertThat(page.headers().firstValue("X-Content-Type-Options")).contains("nosniff");
         assertThat(page.headers().firstValue("X-Frame-Options")).contains("DENY");
         assertThat(visitor().get("/actuator/health").ok().text("/status")).isEqualTo("UP");

@@ -1,0 +1,225 @@
+<script lang="ts">
+  import { api, ask, type Schemas } from '../../lib/api/client';
+  import { given } from '../../lib/given';
+  import { m } from '../../lib/paraglide/messages';
+  import { sideWord } from '../../lib/words/judgement';
+  import { trouble } from '../../lib/words/words';
+  import type { Side } from '../../lib/motion/clip';
+  import type { Bench } from './bench.svelte';
+  import Slider from '../../lib/motion/Slider.svelte';
+
+  let { bench }: { bench: Bench } = $props();
+
+  type Asked = Schemas['MeasuringControllerSimulation'];
+  const exercises: [Asked['exercise'], () => string][] = [
+    ['SQUAT', m.sim_squat],
+    ['SPLIT_SQUAT', m.sim_split],
+    ['FORWARD_LUNGE', m.sim_forward],
+    ['REVERSE_LUNGE', m.sim_reverse],
+    ['SINGLE_LEG_STANCE', m.sim_stance],
+  ];
+  const arms: [Asked['arms'], () => string][] = [
+    ['OVERHEAD', m.arms_overhead],
+    ['FORWARD', m.arms_forward],
+    ['HANGING', m.arms_hanging],
+  ];
+  const planes: [Asked['plane'], () => string][] = [
+    ['FRONT', m.meas_front],
+    ['SIDE', m.meas_side],
+    ['SPACE', m.meas_space],
+  ];
+
+  let exercise = $state<Asked['exercise']>('SQUAT');
+  let plane = $state<Asked['plane']>('SIDE');
+  let arm = $state<Asked['arms']>('FORWARD');
+  let working = $state<Side>('LEFT');
+  let numbers = $state({
+    stature: 172,
+    ankle: 38,
+    depth: 0,
+    repetitions: 5,
+    kneeLeft: 0,
+    kneeRight: 0,
+    heelLeft: 0,
+    heelRight: 0,
+    drift: 0,
+    drop: 0,
+    tuck: 0,
+    trunk: 0,
+    hipsFirst: 0,
+    wobble: 0,
+    turnOut: 0,
+    noise: 0.4,
+  });
+  let early = $state(false);
+  let error = $state.raw<unknown>(null);
+  let seed = 1;
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+  let run = 0;
+
+  async function film() {
+    const mine = ++run;
+    const n = $state.snapshot(numbers);
+    const knee = (percent: number) => ({ descent: 0, bottom: percent, ascent: 0 });
+    try {
+      const filmed = await ask(
+        api.POST('/api/measuring/simulation', {
+          body: {
+            exercise,
+            stature: n.stature,
+            ankle: n.ankle,
+            arms: arm,
+            working,
+            repetitions: n.repetitions,
+            tempo: { standing: 1.2, descent: 1.6, pause: 0.7, ascent: 1.2 },
+            depth: n.depth,
+            turnOut: n.turnOut,
+            faults: {
+              kneeIn: { left: knee(n.kneeLeft), right: knee(n.kneeRight) },
+              heelRise: { left: n.heelLeft, right: n.heelRight },
+              drift: n.drift,
+              obliquity: n.drop,
+              tuck: n.tuck,
+              tuckOnset: n.depth + 15,
+              trunk: n.trunk,
+              hipsFirst: n.hipsFirst,
+              wobble: n.wobble,
+              armsFall: 0,
+              turnsOut: 0,
+            },
+            plane,
+            rate: 60,
+            noise: n.noise,
+            near: working,
+            seed: seed++,
+          },
+        }),
+      );
+      if (mine !== run) return;
+      early = filmed.endsEarly;
+      error = null;
+      const legs = exercise !== 'SQUAT';
+      bench.about = given({
+        ...bench.about,
+        stature: n.stature,
+        working: legs ? working : undefined,
+        near: undefined,
+      });
+      await bench.lay(filmed.clip, 'SIMULATED');
+    } catch (e) {
+      if (mine === run) error = e;
+    }
+  }
+
+  $effect(() => {
+    void [exercise, plane, arm, working, Object.values(numbers)];
+    clearTimeout(waiting);
+    waiting = setTimeout(() => void film(), 180);
+    return () => clearTimeout(waiting);
+  });
+</script>
+
+<div class="grid gap-3" data-testid="simulation">
+  <p class="quiet text-sm">{m.sim_lead()}</p>
+  <div class="grid grid-cols-2 gap-3">
+    <label class="grid gap-1 text-sm font-bold"
+      >{m.sim_does()}
+      <select class="select" bind:value={exercise}>
+        {#each exercises as [value, word] (value)}<option {value}>{word()}</option>{/each}
+      </select>
+    </label>
+    <label class="grid gap-1 text-sm font-bold"
+      >{m.meas_seen_from()}
+      <select class="select" bind:value={plane}>
+        {#each planes as [value, word] (value)}<option {value}>{word()}</option>{/each}
+      </select>
+    </label>
+    {#if exercise === 'SQUAT'}
+      <label class="grid gap-1 text-sm font-bold"
+        >{m.sim_arms()}
+        <select class="select" bind:value={arm}>
+          {#each arms as [value, word] (value)}<option {value}>{word()}</option>{/each}
+        </select>
+      </label>
+    {:else}
+      <label class="grid gap-1 text-sm font-bold"
+        >{m.meas_working()}
+        <select class="select" bind:value={working}>
+          <option value="LEFT">{sideWord.LEFT()}</option>
+          <option value="RIGHT">{sideWord.RIGHT()}</option>
+        </select>
+      </label>
+    {/if}
+    <Slider
+      label={m.sim_stature()}
+      unit="cm"
+      min={120}
+      max={210}
+      step={1}
+      bind:value={numbers.stature}
+    />
+    <Slider label={m.sim_ankle()} unit="°" min={10} max={50} step={1} bind:value={numbers.ankle} />
+    <Slider label={m.sim_depth()} unit="°" min={-25} max={50} step={1} bind:value={numbers.depth} />
+  </div>
+  {#if early}<p class="border-l-4 border-warning pl-3 text-sm" role="status">
+      {m.sim_ends_early()}
+    </p>{/if}
+  <h3 class="font-bold">{m.sim_faults()}</h3>
+  <div class="grid grid-cols-2 gap-3">
+    <Slider
+      label={m.sim_knee_left()}
+      unit="%"
+      min={-20}
+      max={60}
+      step={1}
+      bind:value={numbers.kneeLeft}
+    />
+    <Slider
+      label={m.sim_knee_right()}
+      unit="%"
+      min={-20}
+      max={60}
+      step={1}
+      bind:value={numbers.kneeRight}
+    />
+    <Slider
+      label={m.sim_heel_left()}
+      unit="cm"
+      min={0}
+      max={5}
+      step={0.1}
+      bind:value={numbers.heelLeft}
+    />
+    <Slider
+      label={m.sim_heel_right()}
+      unit="cm"
+      min={0}
+      max={5}
+      step={0.1}
+      bind:value={numbers.heelRight}
+    />
+    <Slider label={m.sim_drift()} unit="%" min={-25} max={25} step={1} bind:value={numbers.drift} />
+    <Slider label={m.sim_drop()} unit="°" min={-10} max={10} step={0.5} bind:value={numbers.drop} />
+    <Slider label={m.sim_trunk()} unit="°" min={0} max={30} step={1} bind:value={numbers.trunk} />
+    <Slider label={m.sim_tuck()} unit="°" min={0} max={25} step={1} bind:value={numbers.tuck} />
+    <Slider
+      label={m.sim_hips_first()}
+      unit="°"
+      min={0}
+      max={30}
+      step={1}
+      bind:value={numbers.hipsFirst}
+    />
+    <Slider label={m.sim_wobble()} unit="%" min={0} max={20} step={1} bind:value={numbers.wobble} />
+    <Slider
+      label={m.sim_turn_out()}
+      unit="°"
+      min={0}
+      max={35}
+      step={1}
+      bind:value={numbers.turnOut}
+    />
+    <Slider label={m.sim_noise()} unit="cm" min={0} max={2} step={0.1} bind:value={numbers.noise} />
+  </div>
+  {#if error}<p class="text-error" role="alert">{trouble(error)}</p>{/if}
+</div>
