@@ -1196,6 +1196,17 @@ export interface components {
             voidedByHeelLift: boolean;
             weight: components["schemas"]["Threshold"];
         };
+        CriterionResultTold: {
+            measure: string;
+            /** Format: int32 */
+            repetitions: number;
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            /** @enum {string} */
+            source: "BY_HAND" | "SCALES" | "PLATE" | "LANDMARK_FILE" | "MARKED" | "POSE" | "SIMULATED";
+            /** Format: double */
+            value: number;
+        };
         DeviceControllerDeviceAsked: {
             csv: string;
             /** @enum {string} */
@@ -2376,6 +2387,7 @@ export interface components {
             direction?: "LEFT" | "RIGHT";
             findings: components["schemas"]["SidedFinding"];
             readings: components["schemas"]["SidedOptionalReading"];
+            told: components["schemas"]["CriterionResultTold"][];
         };
         ResultControllerHistoryPoint: {
             /** Format: date */

@@ -33,7 +33,7 @@
       />{unit}
     </span>
   </div>
-  <input {id} class="range w-full range-sm" type="range" {min} {max} {step} bind:value />
+  <input {id} class="line w-full" type="range" {min} {max} {step} bind:value />
 </div>
 
 <style>
@@ -45,7 +45,9 @@
     background: transparent;
     border-bottom: 1px solid var(--color-base-300);
   }
-  .range {
-    min-height: 1.75rem;
+  .line {
+    height: 1.9rem;
+    accent-color: var(--color-primary);
+    cursor: pointer;
   }
 </style>

@@ -16,7 +16,7 @@ const LIMBS: [Point, Point][] = [
 ];
 
 /** Lines between landmarks, with the side that they belong to; across the body they belong to none. */
-export const BONES: { from: Landmark; to: Landmark; side?: Side }[] = [
+export const BONES: { from: Landmark; to: Landmark; side?: Side; thin?: boolean }[] = [
   ...(['LEFT', 'RIGHT'] as const).flatMap((side) =>
     LIMBS.map(([from, to]) => ({
       from: `${side}_${from}` as Landmark,
@@ -24,6 +24,12 @@ export const BONES: { from: Landmark; to: Landmark; side?: Side }[] = [
       side,
     })),
   ),
+  ...(['LEFT', 'RIGHT'] as const).map((side) => ({
+    from: `${side}_REAR_HIP_BONE` as Landmark,
+    to: `${side}_FRONT_HIP_BONE` as Landmark,
+    side,
+    thin: true,
+  })),
   { from: 'LEFT_SHOULDER', to: 'RIGHT_SHOULDER' },
   { from: 'LEFT_HIP', to: 'RIGHT_HIP' },
 ];

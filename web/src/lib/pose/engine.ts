@@ -60,7 +60,7 @@ export class ShippedPose implements PoseEngine {
   async find(picture: ImageBitmapSource, milliseconds: number): Promise<PosePoint[] | null> {
     const frame = await createImageBitmap(picture);
     return (
-      (await this.#ask({ type: 'frame', frame, time: milliseconds }, [frame])).landmarks ?? null
+      (await this.#ask({ type: 'frame', frame, time: milliseconds + 1 }, [frame])).landmarks ?? null
     );
   }
 

@@ -103,6 +103,16 @@ export const reasonWord: Record<Reason, () => string> = {
   NOT_REACHED: m.meas_why_not_reached,
 };
 
+export const sourceWord: Record<Schemas['CriterionResultTold']['source'], () => string> = {
+  BY_HAND: m.source_hand,
+  SCALES: m.source_scales,
+  PLATE: m.source_plate,
+  LANDMARK_FILE: m.source_file,
+  MARKED: m.source_marked,
+  POSE: m.source_pose,
+  SIMULATED: m.source_simulated,
+};
+
 const pointWord: Record<Point, () => string> = {
   HEAD: m.point_head,
   LOW_BACK: m.point_low_back,

@@ -23,6 +23,7 @@
   import FindingCell from './FindingCell.svelte';
   import Links from './Links.svelte';
   import Personal from './Personal.svelte';
+  import ToldLines from './ToldLines.svelte';
   import ReadingLines from './ReadingLines.svelte';
 
   let { params }: { params: { id: string; athlete: string } } = $props();
@@ -87,6 +88,12 @@
 {/snippet}
 
 {#snippet actions()}
+  <a class="btn-soft-line btn" href="#/measuring?screening={params.id}&athlete={params.athlete}"
+    >{m.meas_this()}</a
+  >
+  <a class="btn-soft-line btn" href="#/body?screening={params.id}&athlete={params.athlete}"
+    >{m.body_this()}</a
+  >
   <a class="btn-soft-line btn" href="#/screening/{params.id}/results">{m.nav_results()}</a>
   <a class="btn-soft-line btn" href="#/screening/{params.id}/groups">{m.nav_groups()}</a>
 {/snippet}
@@ -166,6 +173,7 @@
                       <th scope="row" class="py-2 pr-3 font-normal">
                         {data.names.criterion(c.criterion)}{#if c.direction}
                           <strong>{m.toward({ side: sideWord[c.direction]() })}</strong>{/if}
+                        <ToldLines told={c.told} />
                       </th>
                       {#if definition?.criteria.find((x) => x.id === c.criterion)?.extent === 'SIDED'}
                         <td class="pr-2">{@render found(c, 'left', data.names)}</td>

@@ -34,7 +34,13 @@
   let plate = $state(0);
   let target = $state(0);
   let said = $state.raw<Said | null>(null);
-  let other = $state.raw<Said | null>(null);
+  /** A setting that was kept to compare with. */
+  let other = $state.raw<{
+    said: Said;
+    arms: Asked['arms'];
+    place: Asked['place'];
+    plate: number;
+  } | null>(null);
   let error = $state.raw<unknown>(null);
   let kept = $state(false);
   let run = 0;
@@ -244,8 +250,17 @@
     <div class="min-w-0">
       {#if said}
         <div class={['grid gap-4', other && 'sm:grid-cols-2']}>
-          <BodyFigure {said} {arms} {place} {plate} title={other ? m.body_now() : ''} />
-          {#if other}<BodyFigure said={other} {arms} {place} {plate} title={m.body_before()} />{/if}
+          <BodyFigure
+            {said}
+            {arms}
+            {place}
+            {plate}
+            title={other && mine ? `${m.body_now()}: ${depthWords(mine.deepest.thigh)}` : ''}
+          />
+          {#if other}<BodyFigure
+              {...other}
+              title={`${m.body_before()}: ${depthWords(answerOf(other.said).deepest.thigh)}`}
+            />{/if}
         </div>
         {#if mine}
           <section class="floor-line mt-4 pt-3" data-testid="answer">
@@ -421,7 +436,7 @@
         <button
           class="btn-soft-line btn"
           disabled={!said}
-          onclick={() => (other = other ? null : said)}
+          onclick={() => (other = other || !said ? null : { said, arms, place, plate })}
           >{other ? m.body_end_compare() : m.body_compare()}</button
         >
         {#if who}

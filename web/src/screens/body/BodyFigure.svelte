@@ -115,7 +115,7 @@
     {#if load}<circle class="load" cx={load.x} cy={load.y} r="8" />{/if}
   </svg>
   <input
-    class="range w-full range-sm"
+    class="line w-full"
     type="range"
     min="0"
     max="1"
@@ -126,6 +126,10 @@
 </figure>
 
 <style>
+  .line {
+    height: 2.75rem;
+    accent-color: var(--color-primary);
+  }
   svg {
     display: block;
     width: 100%;

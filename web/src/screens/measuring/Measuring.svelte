@@ -107,7 +107,7 @@
                 {#if bench.playing}<Pause />{:else}<Play />{/if}
               </button>
               <input
-                class="range flex-1 range-sm"
+                class="line flex-1"
                 type="range"
                 min="0"
                 max={clip.frames - 1}
@@ -181,6 +181,10 @@
 </Page>
 
 <style>
+  .line {
+    height: 2.75rem;
+    accent-color: var(--color-primary);
+  }
   .empty {
     display: grid;
     place-items: center;

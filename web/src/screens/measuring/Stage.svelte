@@ -24,7 +24,8 @@
         landmark: p.landmark,
         at: spot(clip, p, bench.frame, sight.across),
         sure: sure(p, bench.frame),
-      }));
+      }))
+      .sort((a, b) => Number(sideOf(b.landmark) === far) - Number(sideOf(a.landmark) === far));
   });
   const bones = $derived.by(() => {
     const places = new Map(points.map((p) => [p.landmark, p]));
@@ -33,6 +34,20 @@
       const to = places.get(b.to);
       return from && to ? [{ ...b, a: from.at, b: to.at, sure: from.sure && to.sure }] : [];
     });
+  });
+  const over = $derived(bench.picture.kind !== 'none');
+  /** The side that is turned away, drawn faintly. */
+  const far = $derived.by(() => {
+    const near = clip.plane === 'SIDE' ? (bench.about.near ?? bench.report?.sides[0]) : undefined;
+    return near === 'LEFT' ? 'RIGHT' : near === 'RIGHT' ? 'LEFT' : undefined;
+  });
+  const head = $derived.by(() => {
+    const ears = points.filter((p) => p.landmark === 'LEFT_EAR' || p.landmark === 'RIGHT_EAR');
+    if (!ears.length || over) return null;
+    return {
+      x: ears.reduce((sum, p) => sum + p.at.x, 0) / ears.length,
+      y: ears.reduce((sum, p) => sum + p.at.y, 0) / ears.length,
+    };
   });
   const lens = $derived(points.find((p) => p.landmark === bench.selected));
 
@@ -114,24 +129,43 @@
         stroke-width={unit * 0.5}
       />
     {/if}
+    {#if over}
+      {#each bones as bone (bone.from + bone.to)}
+        <line
+          class="under"
+          x1={bone.a.x}
+          y1={bone.a.y}
+          x2={bone.b.x}
+          y2={bone.b.y}
+          stroke-width={unit * 0.9}
+        />
+      {/each}
+    {/if}
     {#each bones as bone (bone.from + bone.to)}
       <line
-        class={['bone', bone.side === 'RIGHT' && 'right', !bone.sure && 'unsure']}
+        class={['bone', over && 'over', bone.side === far && 'far', !bone.sure && 'unsure']}
         x1={bone.a.x}
         y1={bone.a.y}
         x2={bone.b.x}
         y2={bone.b.y}
-        stroke-width={unit * 0.75}
-        stroke-dasharray={bone.side === 'RIGHT' ? `${unit * 2} ${unit * 1.1}` : undefined}
+        stroke-width={unit * (over ? 0.45 : bone.side === far || bone.thin ? 1 : 1.9)}
       />
     {/each}
+    {#if head}
+      <circle class="head" cx={head.x} cy={head.y} r={unit * 3.4} stroke-width={unit * 1.5} />
+    {/if}
     {#each points as point (point.landmark)}
       <circle
         role="button"
         tabindex="0"
         aria-label={landmarkName(point.landmark)}
         data-landmark={point.landmark}
-        class={['mark', !point.sure && 'unsure', bench.selected === point.landmark && 'chosen']}
+        class={[
+          'mark',
+          sideOf(point.landmark) === far && 'far',
+          !point.sure && 'unsure',
+          bench.selected === point.landmark && 'chosen',
+        ]}
         cx={point.at.x}
         cy={point.at.y}
         r={unit * 1.15}
@@ -216,8 +250,22 @@
     stroke: var(--color-base-content);
     stroke-linecap: round;
   }
-  .bone.right {
-    stroke-linecap: butt;
+  .under {
+    stroke: #14202a;
+    stroke-linecap: round;
+  }
+  .bone.over {
+    stroke: #fff8e6;
+  }
+  .bone.far {
+    opacity: 0.35;
+  }
+  .mark.far {
+    opacity: 0.5;
+  }
+  .head {
+    fill: none;
+    stroke: var(--color-base-content);
   }
   .unsure {
     opacity: 0.35;

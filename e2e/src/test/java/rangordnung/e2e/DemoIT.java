@@ -64,6 +64,8 @@ class DemoIT extends ScreenTest {
         screens.put("lunge", "/screening/" + lesson + "/station/lunge");
         screens.put("balance", "/screening/" + lesson + "/station/balance");
         screens.put("squat", "/screening/" + lesson + "/station/squat");
+        screens.put("measuring", "/measuring");
+        screens.put("body", "/body");
         screens.put("protocols", "/protocols");
         screens.put("protocol", "/protocols/training-stance/2");
         screens.put("set-up", "/protocols/personal/2");
@@ -77,6 +79,9 @@ class DemoIT extends ScreenTest {
         page.evaluate("(a) => { location.hash = a; }", "#" + address);
         assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1))).hasCount(1);
         assertThat(page.locator(".loading")).hasCount(0);
+        if (address.equals("/measuring")) {
+            assertThat(page.getByTestId("repetitions")).isVisible();
+        }
         page.waitForTimeout(250);
     }
 

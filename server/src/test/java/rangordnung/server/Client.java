@@ -75,6 +75,10 @@ public final class Client {
         return send(HttpRequest.newBuilder().DELETE(), path);
     }
 
+    public Answer stream(String path, byte[] bytes) {
+        return send(HttpRequest.newBuilder().header("Content-Type", "application/octet-stream").POST(HttpRequest.BodyPublishers.ofByteArray(bytes)), path);
+    }
+
     public Answer upload(String path, String fileName, byte[] bytes) {
         byte[] head = ("--x\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName + "\"\r\n\r\n").getBytes(StandardCharsets.UTF_8);
         byte[] tail = "\r\n--x--\r\n".getBytes(StandardCharsets.UTF_8);

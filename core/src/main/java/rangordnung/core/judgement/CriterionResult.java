@@ -8,24 +8,25 @@ import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Source;
 
 /**
  * One criterion of one trial. What has no side of its own stands on both, with the same finding.
  *
  * @param direction for a directed criterion with a fault: the side it goes to
  * @param readings  what was measured by hand
- * @param noted     what was measured with it and is not judged
+ * @param told      what landmarks and devices measured in it, whether it is judged or only told
  */
 public record CriterionResult(Criterion criterion, Sided<Finding> findings, Optional<Side> direction,
-        Sided<Optional<Reading>> readings, List<Noted> noted) {
+        Sided<Optional<Reading>> readings, List<Told> told) {
 
     /**
-     * A measure that is told and never judged.
+     * A measure by its value.
      *
      * @param value       median over the repetitions, in the unit of the measure
      * @param repetitions in how many it was read
      */
-    public record Noted(String measure, Optional<Side> side, double value, int repetitions) {}
+    public record Told(String measure, Optional<Side> side, double value, int repetitions, Source source) {}
 
     static final Sided<Optional<Reading>> NO_READINGS = Sided.both(Optional.empty());
 
@@ -58,6 +59,6 @@ public record CriterionResult(Criterion criterion, Sided<Finding> findings, Opti
                 ? findings.get(s).graded().<Finding>map(g -> new Finding.Graded(
                         grade, grade.deviation(), g.sem(), grade, g.variant(), g.origin())).orElse(findings.get(s))
                 : findings.get(s));
-        return new CriterionResult(criterion, changed, direction, readings, noted);
+        return new CriterionResult(criterion, changed, direction, readings, told);
     }
 }

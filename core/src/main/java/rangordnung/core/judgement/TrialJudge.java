@@ -2,9 +2,12 @@ package rangordnung.core.judgement;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
@@ -47,7 +50,7 @@ final class TrialJudge {
         boolean voids = protocol.policies().heelLift().value().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
         List<CriterionResult> judged = new ArrayList<>();
         for (CriterionResult result : seen) {
-            judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction(), result.readings(), result.noted()));
+            judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction(), result.readings(), result.told()));
         }
         TestResult.Trial judgedTrial = new TestResult.Trial(
                 trial.id(), trial.conditions(), trial.retest(), trial.rater(), Set.copyOf(trial.flags()), trial.complete(test));
@@ -57,26 +60,24 @@ final class TrialJudge {
     private CriterionResult seen(Criterion criterion) {
         Sided<Optional<Reading>> readings = readings(criterion);
         if (criterion.extent() == Extent.SIDED) {
-            return new CriterionResult(criterion, Sided.each(side -> seen(criterion, Optional.of(side), readings.get(side))), Optional.empty(), readings, noted(criterion));
+            return new CriterionResult(criterion, Sided.each(side -> seen(criterion, Optional.of(side), readings.get(side))), Optional.empty(), readings, told(criterion));
         }
         Finding finding = seen(criterion, Optional.empty(), readings.left());
         Optional<Side> direction = finding.graded()
                 .filter(g -> criterion.extent() == Extent.DIRECTED && g.grade() != Grade.NONE)
                 .flatMap(g -> direction(criterion, readings.left()));
-        return new CriterionResult(criterion, Sided.both(finding), direction, readings, noted(criterion));
+        return new CriterionResult(criterion, Sided.both(finding), direction, readings, told(criterion));
     }
 
-    private List<CriterionResult.Noted> noted(Criterion criterion) {
-        List<CriterionResult.Noted> all = new ArrayList<>();
-        for (String measure : criterion.noted().stream().sorted().toList()) {
-            trial.measured().forEach((spot, entries) -> {
-                List<Double> values = spot.criterion().equals(criterion.id()) ? entries.stream().map(e -> (Fact.Measured) e.fact())
-                        .filter(m -> m.measure().equals(measure) && m.confidence() >= rules.landmarkConfidence().value()).map(Fact.Measured::value).toList() : List.of();
-                if (!values.isEmpty()) {
-                    all.add(new CriterionResult.Noted(measure, spot.side(), median(values), values.size()));
-                }
-            });
-        }
+    private List<CriterionResult.Told> told(Criterion criterion) {
+        List<CriterionResult.Told> all = new ArrayList<>();
+        trial.measured().forEach((spot, entries) -> {
+            Map<String, List<Fact.Measured>> byMeasure = entries.stream().map(e -> (Fact.Measured) e.fact())
+                    .filter(m -> spot.criterion().equals(criterion.id()) && m.taken().isPresent() && m.confidence() >= rules.landmarkConfidence().value())
+                    .collect(Collectors.groupingBy(Fact.Measured::measure, TreeMap::new, Collectors.toList()));
+            byMeasure.forEach((measure, values) -> all.add(new CriterionResult.Told(measure, spot.side(),
+                    median(values.stream().map(Fact.Measured::value).toList()), values.size(), values.get(0).taken().orElseThrow().source())));
+        });
         return all;
     }
 

@@ -62,7 +62,8 @@ class ResultController {
     record RankingView(Screenings.ScreeningView screening, List<RankedBand> bands, List<UnrankedAthlete> unranked, Optional<Double> typicalDifference) {}
 
     /** A criterion of one athlete, with its change since the screening before. */
-    record CriterionView(String criterion, Sided<Finding> findings, Optional<Side> direction, Sided<Optional<Change>> changes, Sided<Optional<Reading>> readings) {}
+    record CriterionView(String criterion, Sided<Finding> findings, Optional<Side> direction, Sided<Optional<Change>> changes, Sided<Optional<Reading>> readings,
+            List<CriterionResult.Told> told) {}
 
     record TestView(
             String test, Optional<Conditions> conditions, boolean voided, List<Fact.Flag> flags, Optional<DepthStatus> depth, Optional<Side> worseSide,
@@ -180,7 +181,7 @@ class ResultController {
         List<CriterionView> criteria = test.criteria().stream()
                 .map(c -> new CriterionView(c.criterion().id(), c.findings(), c.direction(),
                         Sided.each(side -> change(earlier.filter(e -> comparable(e, test)).flatMap(e -> e.criterion(c.criterion().id())), c, side, coverage)),
-                        c.readings()))
+                        c.readings(), c.told()))
                 .toList();
         return new TestView(test.test().id(), test.trial().map(TestResult.Trial::conditions), test.voided(), List.copyOf(test.flags()), test.depth(), test.worseSide(), test.deviations(), criteria);
     }

@@ -35,7 +35,7 @@ class PassesTest extends ServerTest {
     }
 
     private String screening() {
-        String id = screening(lead, team, 2);
+        String id = screening(lead, team, 3);
         lead.put("/api/screenings/" + id + "/hall", """
                 {"stations":[{"id":"door","name":"Door","tests":[],"checkIn":true,"places":1,"seconds":20},
                  {"id":"squat","name":"Squat","tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":75},
