@@ -24,6 +24,9 @@ public final class Bench {
         if (wanted.isEmpty() || wanted.contains("judge-500")) {
             JudgeBenchmark.run();
         }
+        if (wanted.isEmpty() || wanted.contains("measure-over-parse")) {
+            MeasureBenchmark.run();
+        }
         if (wanted.isEmpty() || wanted.contains("initial-js-kb")) {
             initialScript();
         }

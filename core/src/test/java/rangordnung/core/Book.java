@@ -13,6 +13,7 @@ import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.View;
 import rangordnung.core.safety.PainReport;
@@ -104,6 +105,18 @@ public final class Book {
             add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], confidence, Optional.empty(), Optional.empty()));
         }
         return this;
+    }
+
+    /** Values that a device or landmarks gave, with their own noise. */
+    public Book taken(Source source, double sem, String criterion, Optional<Side> side, String measure, double... values) {
+        for (int i = 0; i < values.length; i++) {
+            add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], 0.9, Optional.empty(), Optional.of(new Fact.Taken(source, sem))));
+        }
+        return this;
+    }
+
+    public Book body(double shank, double thigh) {
+        return add(new Fact.BodyMeasured(Optional.of(shank), Optional.of(thigh), Optional.empty(), Optional.empty()));
     }
 
     public Book unclear(String criterion, Optional<Side> side) {

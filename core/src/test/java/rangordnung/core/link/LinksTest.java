@@ -17,6 +17,9 @@ import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.judgement.Fact;
+import rangordnung.core.judgement.Judge;
+import rangordnung.core.judgement.Particulars;
+import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
@@ -52,6 +55,16 @@ class LinksTest {
         Conditions standard = FLOOR.test("overhead-squat").orElseThrow().standard();
         Conditions conditions = change.aid().map(kind -> standard.withAids(List.of(Conditions.Aid.of(kind, 2)))).orElse(standard);
         return marked(book.trial(change.otherTest().orElse("overhead-squat"), conditions, Optional.of(new Fact.RetestOf(retest, baseline))), marks);
+    }
+
+    /** 1.75 m tall, arms overhead: what the body model says of these lengths with this ankle (11 cm ≈ 39.6 degrees). */
+    @ParameterizedTest
+    @CsvSource({"11, 39.5, 48.5, BODY_MODEL_LENGTHS", "5, 43, 43, BODY_MODEL_ANKLE", "12.5, 43, 43, BODY_MODEL_IN_REACH"})
+    void the_body_model_speaks_of_a_missing_depth(double wallCentimetres, double shank, double thigh, LinkRules.Rule rule) {
+        Book book = wall(squat("depth - MARKED").body(shank, thigh), wallCentimetres, wallCentimetres);
+        ScreenResult screen = new Judge(FLOOR).judge(book.entries(), new Particulars(Optional.empty(), Optional.of(1.75), Map.of()));
+        assertThat(LINKS.report(screen).explanations().stream().filter(e -> e.criterion().equals("depth")).flatMap(e -> e.links().stream())
+                .flatMap(l -> l.evidence().stream()).map(LinkReport.Evidence::source)).contains(new LinkReport.Source.ByRule(rule));
     }
 
     private static Book wall(Book book, double left, double right) {

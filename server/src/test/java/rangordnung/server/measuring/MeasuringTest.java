@@ -77,7 +77,7 @@ class MeasuringTest extends ServerTest {
         JsonNode knee = criterion("knee-line");
         assertThat(knee.at("/findings/left/grade").stringValue()).isEqualTo("NONE");
         assertThat(knee.at("/findings/right/grade").stringValue()).isIn("MARKED", "SEVERE");
-        assertThat(knee.at("/findings/right/sem").doubleValue()).isCloseTo(factor * 3 / 15, within(0.02));
+        assertThat(knee.at("/findings/right/sem").doubleValue()).isCloseTo(factor * 6 / 40, within(0.02));
         assertThat(knee.at("/findings/right/origin/rule").stringValue()).isEqualTo("MEASURED_AGAINST_ANCHORS");
         assertThat(knee.get("told")).anySatisfy(t -> {
             assertThat(t.get("measure").stringValue()).isEqualTo("knee-to-foot-offset");
@@ -152,11 +152,11 @@ class MeasuringTest extends ServerTest {
         UUID wall = UUID.randomUUID();
         send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"wall-test\",\"conditions\":{\"shoes\":false,\"archAssisted\":false}}".formatted(wall));
         for (String side : List.of("LEFT", "RIGHT")) {
-            send("{\"kind\":\"measured\",\"trial\":\"%s\",\"criterion\":\"wall\",\"side\":\"%s\",\"measure\":\"%s\",\"repetition\":1,\"value\":9.5,\"confidence\":1}".formatted(wall, side, wallPart()));
+            send("{\"kind\":\"measured\",\"trial\":\"%s\",\"criterion\":\"wall\",\"side\":\"%s\",\"measure\":\"%s\",\"repetition\":1,\"value\":11,\"confidence\":1}".formatted(wall, side, wallPart()));
         }
         Client.Answer start = lead.get("/api/screenings/" + hall.screening() + "/results/" + athlete + "/body").ok();
-        assertThat(start.body().at("/ankle/left").doubleValue()).isCloseTo(34.2, within(0.01));
-        String asked = "{\"stature\":175,\"shank\":39.5,\"thigh\":48.5,\"ankle\":{\"left\":34.2,\"right\":34.2},\"hip\":130,\"arms\":\"OVERHEAD\",\"place\":\"NONE\",\"load\":0,\"plate\":0,\"target\":0}";
+        assertThat(start.body().at("/ankle/left").doubleValue()).isCloseTo(39.6, within(0.01));
+        String asked = "{\"stature\":175,\"shank\":39.5,\"thigh\":48.5,\"ankle\":{\"left\":39.6,\"right\":39.6},\"hip\":130,\"arms\":\"OVERHEAD\",\"place\":\"NONE\",\"load\":0,\"plate\":0,\"target\":0}";
         Client.Answer said = lead.post("/api/body-model", asked).ok();
         assertThat(said.body().at("/answers/left/reaches").booleanValue()).isFalse();
         lead.post("/api/body-model", asked.replace("\"stature\":175", "\"stature\":17")).problem(400, "invalid");

@@ -1,0 +1,114 @@
+package rangordnung.core.judgement;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import rangordnung.core.Book;
+import rangordnung.core.StandardFloor;
+import rangordnung.core.body.Build;
+import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
+import rangordnung.core.motion.ClipReport;
+import rangordnung.core.motion.Examination;
+import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.MotionRules;
+import rangordnung.core.motion.Subject;
+import rangordnung.core.motion.simulated.Camera;
+import rangordnung.core.motion.simulated.Faults;
+import rangordnung.core.motion.simulated.Script;
+import rangordnung.core.motion.simulated.SimulatedAthlete;
+import rangordnung.core.protocol.Battery;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.InvalidProtocol;
+import rangordnung.core.protocol.Label;
+import rangordnung.core.protocol.Policies.KneeReference;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Rules;
+import rangordnung.core.protocol.Source;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.protocol.Text;
+import rangordnung.core.protocol.Threshold;
+
+/** What landmarks and devices gave, judged: anchors (house convention), targets of schools, noise of sources. */
+class MeasuredTest {
+
+    private static final Optional<Side> WHOLE = Optional.empty();
+
+    private static Protocol under(String policy, String value) {
+        return StandardFloor.BATTERY.protocol(new Battery.Recipe("some", 1, new Text("Some", "Einige"), new Text("Some", "Einige"),
+                List.of(new Battery.Chosen("overhead-squat", Optional.empty())), Map.of(policy, value)));
+    }
+
+    private static Finding.Graded graded(Protocol protocol, Book book, String criterion) {
+        return new Judge(protocol).judge(book.entries()).tests().get(0).criterion(criterion).orElseThrow().at(WHOLE).orElseThrow();
+    }
+
+    /** Depth: 3 degrees above the target are tolerated, 33 are the limit. */
+    @ParameterizedTest
+    @CsvSource({"PARALLEL, 3, 0", "PARALLEL, 18, 0.5", "PARALLEL, 33, 1", "PARALLEL, -10, 0", "BELOW_PARALLEL, -5, 0", "BELOW_PARALLEL, 10, 0.5"})
+    void a_depth_is_held_against_the_target_of_its_school(String target, double thigh, double deviation) {
+        Protocol protocol = under("depthTarget", target);
+        Book book = Book.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
+        assertThat(graded(protocol, book, "depth").deviation()).isCloseTo(deviation, within(1e-9));
+    }
+
+    /** The SEM of the measure is 3 of 30 degrees; a network doubles it, and landmarks that are noisier than that say so themselves. */
+    @ParameterizedTest
+    @CsvSource({"SIMULATED, 0.5, 0.1", "LANDMARK_FILE, 0.5, 0.1", "MARKED, 0.5, 0.125", "POSE, 0.5, 0.2", "LANDMARK_FILE, 6, 0.2", "POSE, 9, 0.3"})
+    void noise_is_that_of_the_measure_its_source_or_its_landmarks(Source source, double sem, double expected) {
+        Protocol protocol = under("depthTarget", "PARALLEL");
+        Book book = Book.of(protocol, "overhead-squat").taken(source, sem, "depth", WHOLE, "thigh-angle", 10, 12, 14);
+        Finding.Graded graded = graded(protocol, book, "depth");
+        assertThat(graded.sem()).isCloseTo(expected, within(1e-9));
+        assertThat(graded.grade()).isEqualTo(Grade.SLIGHT);
+        assertThat(graded.origin().thresholds()).extracting(Threshold::unit).contains("degrees");
+    }
+
+    @Test
+    void what_is_only_told_is_told_and_changes_no_grade() {
+        Protocol protocol = under("depthTarget", "PARALLEL");
+        Book book = Book.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.1, "trunk", WHOLE, "knee-past-toe", 5, 7, 6)
+                .taken(Source.SIMULATED, 0.1, "trunk", WHOLE, "trunk-minus-shin", 2, 2, 2);
+        CriterionResult trunk = new Judge(protocol).judge(book.entries()).tests().get(0).criterion("trunk").orElseThrow();
+        assertThat(trunk.at(WHOLE).orElseThrow().grade()).isEqualTo(Grade.NONE);
+        assertThat(trunk.told()).contains(new CriterionResult.Told("knee-past-toe", WHOLE, 6, 3, Source.SIMULATED));
+    }
+
+    @Test
+    void no_source_makes_a_value_more_certain() {
+        Rules rules = StandardFloor.BATTERY.rules();
+        Rules.SourceNoise less = new Rules.SourceNoise(Source.POSE, new Threshold(0.5, "factor", Label.HC, Optional.empty()));
+        assertThatThrownBy(() -> new Rules(rules.gradeCutPoints(), rules.heelLiftVoidsFrom(), rules.slightHeelLiftNoise(), rules.gradedMarkSem(), rules.landmarkConfidence(),
+                rules.minimumCompleteness(), rules.percentilesFrom(), rules.coverage(), rules.painStopsFrom(), List.of(less))).isInstanceOf(InvalidProtocol.class);
+    }
+
+    /** From a filmed lunge each value lands on the working leg; the rear heel, which is meant to be up, never becomes a fault. */
+    @ParameterizedTest
+    @CsvSource({"LEFT", "RIGHT"})
+    void a_lunge_is_judged_at_its_working_leg_only(Side front) {
+        Protocol protocol = StandardFloor.of("split-squat");
+        TestDefinition test = protocol.tests().get(0);
+        Build build = Build.ofStature(1.75);
+        Script script = Script.squat(build, 3).with(Script.Exercise.SPLIT_SQUAT, front).withDepth(2)
+                .with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0))));
+        MotionRules rules = StandardFloor.read("/rangordnung/motion/house-motion.1.json", MotionRules.class);
+        ClipReport report = new Examination(Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(script)),
+                new Subject(Optional.of(build), test.pattern(), Optional.of(front), KneeReference.SECOND_THIRD_TOE, 0, WHOLE), rules).report();
+        Book book = Book.of(protocol, "split-squat");
+        UUID trial = book.trialId();
+        MeasuredFacts.of(test, report, trial, Source.SIMULATED, Optional.of(front)).forEach(book::add);
+        TestResult result = new Judge(protocol).judge(book.entries()).tests().get(0);
+        assertThat(result.criterion("front-load").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isEqualTo(Grade.NONE);
+        assertThat(result.criterion("front-heel").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isEqualTo(Grade.NONE);
+        assertThat(result.criterion("knee-line").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isNotEqualTo(Grade.NONE);
+        assertThat(result.criterion("front-heel").orElseThrow().at(Optional.of(front.opposite()))).isEmpty();
+    }
+}
