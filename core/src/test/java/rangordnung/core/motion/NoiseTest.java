@@ -6,6 +6,8 @@ import static rangordnung.core.motion.Clips.BUILD;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -39,14 +41,13 @@ class NoiseTest {
         SimulatedAthlete athlete = new SimulatedAthlete(Script.squat(BUILD, 1).with(faults).with(new Script.Tempo(1, 1.2, 0.5, 1.0)));
         Map<Key, Double> truth = new LinkedHashMap<>();
         values(Camera.exact(plane, 30).film(athlete)).forEach(v -> truth.put(key(v), v.value()));
-        Map<Key, Integer> inside = new LinkedHashMap<>();
-        Map<Key, Integer> seen = new LinkedHashMap<>();
-        for (int run = 0; run < RUNS; run++) {
-            values(Camera.exact(plane, 30).withNoise(NOISE, run).film(athlete)).filter(v -> truth.containsKey(key(v))).forEach(v -> {
-                seen.merge(key(v), 1, Integer::sum);
-                inside.merge(key(v), Math.abs(v.value() - truth.get(key(v))) <= 1.96 * v.sem() ? 1 : 0, Integer::sum);
-            });
-        }
+        Map<Key, Integer> inside = new ConcurrentHashMap<>();
+        Map<Key, Integer> seen = new ConcurrentHashMap<>();
+        IntStream.range(0, RUNS).parallel().forEach(run ->
+                values(Camera.exact(plane, 30).withNoise(NOISE, run).film(athlete)).filter(v -> truth.containsKey(key(v))).forEach(v -> {
+                    seen.merge(key(v), 1, Integer::sum);
+                    inside.merge(key(v), Math.abs(v.value() - truth.get(key(v))) <= 1.96 * v.sem() ? 1 : 0, Integer::sum);
+                }));
         Map<Key, Double> share = new LinkedHashMap<>();
         inside.forEach((key, count) -> share.put(key, (double) count / seen.get(key)));
         assertThat(share).allSatisfy((key, held) -> assertThat(held).as("%s", key).isGreaterThanOrEqualTo(LEAST));
