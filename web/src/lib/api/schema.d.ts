@@ -1820,6 +1820,8 @@ export interface components {
         MeasuringControllerAbout: {
             /** @enum {string} */
             near?: "LEFT" | "RIGHT";
+            /** @enum {string} */
+            pattern?: "SQUAT" | "LUNGE" | "BALANCE" | "ANKLE";
             /** Format: uuid */
             screening?: string;
             /** Format: double */

@@ -3,15 +3,18 @@
   import Pause from '@lucide/svelte/icons/pause';
   import Play from '@lucide/svelte/icons/play';
   import type { Schemas } from '../../lib/api/client';
+  import { given } from '../../lib/given';
   import { m } from '../../lib/paraglide/messages';
   import Page from '../../lib/shell/Page.svelte';
   import { decimal, trouble } from '../../lib/words/words';
   import { Bench } from './bench.svelte';
   import CameraForm from './CameraForm.svelte';
   import DeviceForm from './DeviceForm.svelte';
+  import Does from './Does.svelte';
   import FileForm from './FileForm.svelte';
   import FilmForm from './FilmForm.svelte';
   import { download, type Format } from './files';
+  import Origins from './Origins.svelte';
   import RepetitionTable from './RepetitionTable.svelte';
   import Send from './Send.svelte';
   import SimulationForm from './SimulationForm.svelte';
@@ -49,6 +52,7 @@
   function change(next: From) {
     from = next;
     bench.clear();
+    bench.about = given({ ...bench.about, pattern: undefined, working: undefined });
   }
 
   const MEASURED = new Set(['SQUAT', 'LUNGE', 'BALANCE']);
@@ -132,6 +136,7 @@
         {/if}
       </div>
       <div class="grid min-w-0 content-start gap-6">
+        {#if from !== 'simulation'}<Does {bench} />{/if}
         {#if from === 'simulation'}<SimulationForm {bench} />
         {:else if from === 'file'}<FileForm {bench} />
         {:else if from === 'film'}<FilmForm {bench} />
@@ -164,6 +169,7 @@
             athlete={asked.get('athlete') ?? ''}
             {suits}
           />
+          <Origins />
           <section class="floor-line pt-3">
             <h2>{m.meas_save_title()}</h2>
             <div class="mt-2 flex flex-wrap gap-3">

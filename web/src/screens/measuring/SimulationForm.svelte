@@ -18,6 +18,13 @@
     ['REVERSE_LUNGE', m.sim_reverse],
     ['SINGLE_LEG_STANCE', m.sim_stance],
   ];
+  const patterns = {
+    SQUAT: 'SQUAT',
+    SPLIT_SQUAT: 'LUNGE',
+    FORWARD_LUNGE: 'LUNGE',
+    REVERSE_LUNGE: 'LUNGE',
+    SINGLE_LEG_STANCE: 'BALANCE',
+  } as const;
   const arms: [Asked['arms'], () => string][] = [
     ['OVERHEAD', m.arms_overhead],
     ['FORWARD', m.arms_forward],
@@ -98,11 +105,11 @@
       if (mine !== run) return;
       early = filmed.endsEarly;
       error = null;
-      const legs = exercise !== 'SQUAT';
       bench.about = given({
         ...bench.about,
         stature: n.stature,
-        working: legs ? working : undefined,
+        pattern: patterns[exercise],
+        working: exercise === 'SQUAT' ? undefined : working,
         near: undefined,
       });
       await bench.lay(filmed.clip, 'SIMULATED');

@@ -32,6 +32,7 @@ public final class Examination {
     private final double[] hip;
     private final Repetitions repetitions;
     private final boolean still;
+    private final boolean hold;
     private final Optional<Double> metresPerUnit;
     private final boolean scaleFromBody;
     private final List<Momentary> momentaries;
@@ -45,8 +46,10 @@ public final class Examination {
         this.sides = readAt();
         this.hip = hipPath();
         this.still = motion.frames() == 1;
-        this.repetitions = still
-                ? new Repetitions(List.of(new Repetition(1, 0, 0, 0, 0, 0)), 0, hip[0])
+        this.hold = subject.pattern() == Pattern.BALANCE;
+        int last = motion.frames() - 1;
+        this.repetitions = still || hold
+                ? new Repetitions(List.of(new Repetition(1, 0, 0, last / 2, last, last)), 0, hip[last / 2])
                 : Repetitions.in(hip, hipNoise(), motion.rate(), rules);
         Optional<Double> ofBody = motion.metresPerUnit().isPresent() ? Optional.empty() : subject.build().flatMap(this::scaleOf);
         this.metresPerUnit = motion.metresPerUnit().or(() -> ofBody);
@@ -134,6 +137,11 @@ public final class Examination {
 
     boolean still() {
         return still;
+    }
+
+    /** Whether a stance is held, which counts as one repetition from the first frame to the last. */
+    boolean hold() {
+        return hold;
     }
 
     Posture posture(int frame) {
@@ -341,9 +349,9 @@ public final class Examination {
     /** Frames of the last second of standing before a repetition; of a clip without repetitions its last second upright. */
     IntStream standingFrames(Repetition repetition) {
         return Arrays.stream(standing.computeIfAbsent(repetition.start(), start -> {
-            int from = repetitions.complete().isEmpty() ? motion.frames() - 1 : start;
+            int from = hold || repetitions.complete().isEmpty() ? motion.frames() - 1 : start;
             double upright = repetitions.standingHeight() * (1 - rules.startDrop().value() / 500);
-            return IntStream.iterate(from, f -> f >= 0, f -> f - 1).filter(f -> still || hip[f] >= upright).limit(Math.max(1, Math.round(rate()))).sorted().toArray();
+            return IntStream.iterate(from, f -> f >= 0, f -> f - 1).filter(f -> still || hold || hip[f] >= upright).limit(hold ? motion.frames() : Math.max(1, Math.round(rate()))).sorted().toArray();
         }));
     }
 

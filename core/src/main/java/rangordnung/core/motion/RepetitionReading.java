@@ -32,10 +32,18 @@ final class RepetitionReading {
                 case HEEL_RISE -> heel(momentary);
                 case TURN_OUT -> turnOut(momentary);
                 case HIP_ABDUCTION, STANCE_WIDTH -> standing(momentary);
-                default -> at(momentary, Moment.BOTTOM, repetition.bottom());
+                default -> {
+                    if (clip.hold()) {
+                        held(momentary);
+                    } else {
+                        at(momentary, Moment.BOTTOM, repetition.bottom());
+                    }
+                }
             }
         }
-        if (!clip.still()) {
+        if (clip.hold()) {
+            sidesOf(Measure.KNEE_OFFSET).forEach(this::wobble);
+        } else if (!clip.still()) {
             if (clip.sees(Axis.Y)) {
                 sidesOf(Measure.KNEE_OFFSET).forEach(this::wobble);
             }
@@ -55,6 +63,15 @@ final class RepetitionReading {
 
     private void at(Momentary momentary, Moment moment, int frame) {
         read.add(clip.read(momentary, moment, frame, repetition));
+    }
+
+    /** In a held stance the median stands for the whole of it. */
+    private void held(Momentary momentary) {
+        Measurement found = clip.read(momentary, Moment.BOTTOM, repetition.bottom(), repetition);
+        double median = clip.standing(momentary.inUnit(), repetition);
+        read.add(found instanceof Measurement.Value v && !momentary.standing() && !Double.isNaN(median)
+                ? new Measurement.Value(v.measure(), v.side(), v.moment(), median, clip.standingSem(momentary.inUnit(), repetition), v.confidence(), v.frame())
+                : found);
     }
 
     /** At the bottom, and the largest of each phase and of the whole. */

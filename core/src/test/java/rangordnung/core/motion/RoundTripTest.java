@@ -167,6 +167,19 @@ class RoundTripTest {
         }
     }
 
+    /** A held stance is one repetition; its median stands for it, however much it sways. */
+    @ParameterizedTest
+    @CsvSource({"LEFT, 0, 0", "RIGHT, 4, 20", "LEFT, -6, 10"})
+    void a_single_leg_stance(Side foot, double obliquity, double kneeIn) {
+        Faults faults = Faults.NONE.withPelvis(0, obliquity).withKneeIn(Sided.both(new Phases(0, kneeIn, 0)));
+        Script script = Script.squat(BUILD, 1).with(Script.Exercise.SINGLE_LEG_STANCE, foot).withSway(0.015).with(faults);
+        Subject subject = new Subject(Optional.of(BUILD), Pattern.BALANCE, Optional.of(foot), KneeReference.HIP_ANKLE_LINE, 0, WHOLE);
+        ClipReport report = new Examination(film(script, Motion.Plane.FRONT), subject, Clips.RULES).report();
+        assertThat(report.repetitions()).hasSize(1);
+        assertThat(value(report, Measure.PELVIC_OBLIQUITY, WHOLE, Moment.BOTTOM)).isCloseTo(obliquity, DEGREES);
+        assertThat(value(report, Measure.KNEE_OFFSET, Optional.of(foot), Moment.REPETITION)).isCloseTo(kneeIn, within(1.0));
+    }
+
     /** A picture of unknown scale gets it from the athlete's height. */
     @Test
     void a_picture_in_pixels() {

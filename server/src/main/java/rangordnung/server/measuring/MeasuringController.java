@@ -64,10 +64,12 @@ class MeasuringController {
      * @param stature   centimetres; gives a picture its scale
      * @param screening whose protocol holds; without one an average squat is measured
      * @param test      of that protocol
+     * @param pattern   what is done, where no test says it
      * @param working   the working leg, where legs work one after the other
      * @param near      the side toward the camera
      */
-    record About(Optional<@DecimalMin("80") @DecimalMax("250") Double> stature, Optional<UUID> screening, Optional<String> test, Optional<Side> working, Optional<Side> near) {}
+    record About(Optional<@DecimalMin("80") @DecimalMax("250") Double> stature, Optional<UUID> screening, Optional<String> test, Optional<TestDefinition.Pattern> pattern, Optional<Side> working,
+            Optional<Side> near) {}
 
     /** A clip to be measured. @param trial that its facts will belong to */
     record Asked(@NotNull @Valid Clip clip, @NotNull @Valid About about, @NotNull UUID trial, @NotNull Source source) {}
@@ -152,7 +154,7 @@ class MeasuringController {
         Optional<Policies> policies = protocol.map(Protocol::policies);
         return new Subject(
                 about.stature().map(cm -> Build.ofStature(cm / 100)),
-                test.map(TestDefinition::pattern).orElse(about.working().isPresent() ? TestDefinition.Pattern.LUNGE : TestDefinition.Pattern.SQUAT),
+                test.map(TestDefinition::pattern).or(about::pattern).orElse(TestDefinition.Pattern.SQUAT),
                 about.working(),
                 policies.map(p -> p.kneeReference().value()).orElse(Policies.KneeReference.SECOND_THIRD_TOE),
                 policies.flatMap(p -> p.depthTarget().target()).map(Threshold::value).orElse(0.0),
