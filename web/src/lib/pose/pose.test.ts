@@ -51,7 +51,10 @@ describe('framing', () => {
     const squat = standing((p) => {
       for (const i of [23, 24]) p[i]!.y = 0.72;
       for (const i of [25, 26]) p[i]!.x += 0.15;
-      for (const i of [7, 8, 11, 12]) ((p[i]!.y += 0.2), (p[i]!.x += 0.1));
+      for (const i of [7, 8, 11, 12]) {
+        p[i]!.y += 0.2;
+        p[i]!.x += 0.1;
+      }
     });
     expect(framing(squat, 720, 960)).toBe('good');
   });

@@ -106,7 +106,6 @@
     <SimulatedCamera {bench} />
   {:else}
     {#if stage === 'open' || stage === 'recording'}
-      <!-- svelte-ignore a11y_media_has_caption -->
       <video bind:this={video} class="w-full bg-base-300" playsinline muted></video>
       <p class="min-h-11 border-l-4 border-accent pl-3" role="status">
         {stage === 'recording'

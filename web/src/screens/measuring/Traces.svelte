@@ -101,7 +101,7 @@
           ready: [measure],
         },
       },
-      [times, ...lines.map((t) => t.values)] as uPlot.AlignedData,
+      [times, ...lines.map((t) => t.values)],
       box,
     );
     const resize = new ResizeObserver(() =>
