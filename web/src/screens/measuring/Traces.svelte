@@ -63,7 +63,8 @@
 
   $effect(() => {
     const clip = bench.clip;
-    if (!box || !clip) return;
+    const holder = box;
+    if (!holder || !clip) return;
     const lines = shown.flatMap((key) => traces.filter((t) => keyOf(t.measure, t.side) === key));
     const times = Array.from({ length: clip.frames }, (_, f) => f / clip.rate);
     const axis = {
@@ -75,7 +76,7 @@
     const colours = ['--color-base-content', '--line-knee', '--line-foot'];
     plot = new uPlot(
       {
-        width: box.clientWidth,
+        width: holder.clientWidth,
         height: 190,
         legend: { show: false },
         scales: { x: { time: false } },
@@ -102,12 +103,12 @@
         },
       },
       [times, ...lines.map((t) => t.values)],
-      box,
+      holder,
     );
     const resize = new ResizeObserver(() =>
-      plot?.setSize({ width: box!.clientWidth, height: 190 }),
+      plot?.setSize({ width: holder.clientWidth, height: 190 }),
     );
-    resize.observe(box);
+    resize.observe(holder);
     return () => {
       resize.disconnect();
       plot?.destroy();
