@@ -1,12 +1,13 @@
 <script lang="ts">
   import { router } from 'svelte-spa-router';
   import { api, ask, type Schemas } from '../../lib/api/client';
-  import { protocolOf } from '../../lib/api/catalogue';
   import { given } from '../../lib/given';
   import Slider from '../../lib/motion/Slider.svelte';
   import { outbox } from '../../lib/outbox/outbox.svelte';
   import { m } from '../../lib/paraglide/messages';
   import Page from '../../lib/shell/Page.svelte';
+  import ChooseAthlete from '../../lib/screening/ChooseAthlete.svelte';
+  import { Choice } from '../../lib/screening/choice.svelte';
   import { sideWord } from '../../lib/words/judgement';
   import { decimal, trouble } from '../../lib/words/words';
   import BodyFigure from './BodyFigure.svelte';
@@ -17,10 +18,7 @@
   type Lengths = { shank: number; thigh: number; trunk: number };
 
   const query = new URLSearchParams(router.querystring ?? '');
-  let screenings = $state.raw<Schemas['ScreeningsScreeningView'][]>([]);
-  let athletes = $state.raw<Schemas['StationQueued'][]>([]);
-  let into = $state(query.get('screening') ?? '');
-  let who = $state(query.get('athlete') ?? '');
+  const choice = new Choice(query.get('screening') ?? '', query.get('athlete') ?? '');
   let start = $state.raw<Start | null>(null);
 
   let stature = $state(175);
@@ -140,27 +138,25 @@
   });
 
   void attempt(async () => {
-    screenings = (await ask(api.GET('/api/today'))).screenings.map((d) => d.screening);
-    if (into) await enter();
+    await choice.load();
+    await take();
   });
 
   async function enter() {
+    choice.athlete = '';
     start = null;
-    athletes = [];
-    if (!into) return;
-    athletes = (
-      await ask(api.GET('/api/screenings/{id}/station', { params: { path: { id: into } } }))
-    ).queue;
-    if (who) await take();
+    await choice.enter();
   }
 
+  /** Puts the sliders where the athlete's values are. */
   async function take() {
     kept = false;
     start = null;
-    if (!who) return;
+    const { view, athlete } = choice;
+    if (!view || !athlete) return;
     start = await ask(
       api.GET('/api/screenings/{id}/results/{athlete}/body', {
-        params: { path: { id: into, athlete: who } },
+        params: { path: { id: view.id, athlete } },
       }),
     );
     fill(start);
@@ -185,31 +181,28 @@
   }
 
   function keep() {
-    const view = screenings.find((s) => s.id === into);
-    if (!view || !who) return;
-    void attempt(async () => {
-      const protocol = await protocolOf(view);
-      const one = (segment: keyof Lengths) => Math.round(10 * (lengthOf(segment) ?? 0)) / 10;
-      outbox.put(
-        into,
-        [
-          {
-            id: crypto.randomUUID(),
-            athlete: who,
-            at: new Date().toISOString(),
-            fact: {
-              kind: 'bodyMeasured',
-              shank: one('shank'),
-              thigh: one('thigh'),
-              trunk: one('trunk'),
-              hip,
-            },
+    const { view, athlete } = choice;
+    if (!view || !athlete) return;
+    const one = (segment: keyof Lengths) => Math.round(10 * (lengthOf(segment) ?? 0)) / 10;
+    outbox.put(
+      view.id,
+      [
+        {
+          id: crypto.randomUUID(),
+          athlete,
+          at: new Date().toISOString(),
+          fact: {
+            kind: 'bodyMeasured',
+            shank: one('shank'),
+            thigh: one('thigh'),
+            trunk: one('trunk'),
+            hip,
           },
-        ],
-        { protocol: protocol.id, version: protocol.version },
-      );
-      kept = true;
-    });
+        },
+      ],
+      { protocol: view.protocol, version: view.protocolVersion },
+    );
+    kept = true;
   }
 
   const limitWord: Record<Schemas['BodyModelAnswer']['limit'], () => string> = {
@@ -329,26 +322,12 @@
     <div class="grid content-start gap-4">
       <p class="quiet text-sm">{m.body_lead()}</p>
       <div class="grid grid-cols-2 gap-3">
-        <label class="grid gap-1 text-sm font-bold"
-          >{m.send_screening()}
-          <select
-            class="select w-full"
-            bind:value={into}
-            onchange={() => ((who = ''), void attempt(enter))}
-          >
-            <option value="">{m.body_nobody()}</option>
-            {#each screenings as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
-          </select>
-        </label>
-        {#if athletes.length}
-          <label class="grid gap-1 text-sm font-bold"
-            >{m.send_athlete()}
-            <select class="select w-full" bind:value={who} onchange={() => attempt(take)}>
-              <option value="">{m.send_choose()}</option>
-              {#each athletes as a (a.id)}<option value={a.id}>{a.shortName}</option>{/each}
-            </select>
-          </label>
-        {/if}
+        <ChooseAthlete
+          {choice}
+          none={m.body_nobody()}
+          entered={() => attempt(enter)}
+          chosen={() => attempt(take)}
+        />
       </div>
       <div class="grid grid-cols-2 gap-x-4 gap-y-3">
         <Slider
@@ -439,14 +418,16 @@
           onclick={() => (other = other || !said ? null : { said, arms, place, plate })}
           >{other ? m.body_end_compare() : m.body_compare()}</button
         >
-        {#if who}
+        {#if choice.athlete}
           <button class="btn btn-primary" onclick={keep}>{m.body_keep()}</button>
         {/if}
       </div>
       {#if kept}
         <p role="status">
           {m.body_kept()}
-          <a class="underline" href="#/screening/{into}/athlete/{who}">{m.send_see()}</a>
+          <a class="underline" href="#/screening/{choice.screening}/athlete/{choice.athlete}"
+            >{m.send_see()}</a
+          >
         </p>
       {/if}
       <p class="quiet text-sm">{m.body_source()}</p>

@@ -21,12 +21,9 @@
   const units = $derived(new Map(bench.measured?.measures.map((l) => [l.measure, l.unit])));
   const told = $derived(new Map(bench.measured?.measures.map((l) => [l.measure, l.told])));
 
-  /** Of each measure the value that stands for a repetition; a still has its moment only. */
-  function stands(x: Measurement): boolean {
-    return bench.report?.still
-      ? x.moment === 'BOTTOM' || x.moment === told.get(x.measure)
-      : x.moment === told.get(x.measure) || x.kind === 'notAssessable';
-  }
+  /** Of each measure the value that stands for a repetition, or why there is none. */
+  const stands = (x: Measurement): boolean =>
+    x.moment === told.get(x.measure) || x.kind === 'notAssessable';
 
   interface Row {
     key: string;

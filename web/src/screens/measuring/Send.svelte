@@ -1,12 +1,14 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '../../lib/api/client';
-  import { protocolOf } from '../../lib/api/catalogue';
   import { given } from '../../lib/given';
   import { outbox } from '../../lib/outbox/outbox.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import ChooseAthlete from '../../lib/screening/ChooseAthlete.svelte';
+  import { Choice } from '../../lib/screening/choice.svelte';
   import { sideWord } from '../../lib/words/judgement';
   import { say, trouble } from '../../lib/words/words';
   import type { Side } from '../../lib/motion/clip';
+  import { joined, standingTrial, type Standing } from './trial';
 
   interface Props {
     about: Schemas['MeasuringControllerAbout'];
@@ -28,24 +30,18 @@
     suits,
   }: Props = $props();
 
-  type Athlete = Schemas['StationQueued'];
-  let screenings = $state.raw<Schemas['ScreeningsScreeningView'][]>([]);
-  let athletes = $state.raw<Athlete[]>([]);
-  let protocol = $state.raw<Schemas['Protocol'] | null>(null);
   // svelte-ignore state_referenced_locally
-  let into = $state(screening);
-  // svelte-ignore state_referenced_locally
-  let who = $state(athlete);
-  let standing = $state.raw<{ trial: string; opened: Date } | null>(null);
+  const choice = new Choice(screening, athlete);
+  let standing = $state.raw<Standing | null>(null);
   let join = $state(true);
-  let sent = $state(0);
+  let sentFacts = $state.raw<Schemas['FactMeasured'][] | null>(null);
   let error = $state.raw<unknown>(null);
 
-  const tests = $derived(protocol?.tests.filter(suits) ?? []);
+  const tests = $derived(choice.protocol?.tests.filter(suits) ?? []);
   const test = $derived(tests.find((t) => t.id === about.test));
   const legs = $derived(test?.legs === 'EACH');
-  const chosen = $derived(screenings.find((s) => s.id === into));
   const repetitions = $derived(new Set(facts.map((f) => f.repetition)).size);
+  const sent = $derived(sentFacts === facts ? facts.length : 0);
 
   async function attempt(work: () => Promise<void>) {
     try {
@@ -57,84 +53,66 @@
   }
 
   void attempt(async () => {
-    const today = await ask(api.GET('/api/today'));
-    screenings = today.screenings.map((d) => d.screening);
-    if (into) await enter();
+    await choice.load();
+    if (choice.protocol) await take();
   });
 
-  async function enter() {
-    sent = 0;
-    protocol = null;
-    athletes = [];
-    about = given({ ...about, screening: into || undefined, test: undefined });
-    const view = screenings.find((s) => s.id === into);
-    if (!view) return changed();
-    const station = await ask(
-      api.GET('/api/screenings/{id}/station', { params: { path: { id: into } } }),
-    );
-    athletes = station.queue;
-    protocol = await protocolOf(view);
-    about = given({ ...about, test: protocol.tests.find(suits)?.id });
+  async function take() {
+    about = given({
+      ...about,
+      screening: choice.view?.id,
+      test: choice.protocol?.tests.find(suits)?.id,
+    });
     changed();
     await look();
   }
 
+  async function enter() {
+    await choice.enter();
+    await take();
+  }
+
   /** The athlete's trial of this test that stands already; the numbers may join it. */
   async function look() {
-    sent = 0;
     standing = null;
-    if (!who || !into || !about.test) return;
+    const { athlete: who, view } = choice;
+    if (!who || !view || !about.test) return;
     const kept = await ask(
       api.GET('/api/screenings/{id}/facts', {
-        params: { path: { id: into }, query: { athlete: who } },
+        params: { path: { id: view.id }, query: { athlete: who } },
       }),
     );
-    const undone = new Set(kept.flatMap((k) => (k.supersedes ? [k.supersedes] : [])));
-    for (const k of kept) {
-      if (
-        k.fact.kind === 'trialOpened' &&
-        k.fact.test === about.test &&
-        !k.fact.retest &&
-        !undone.has(k.id)
-      )
-        standing = { trial: k.fact.trial, opened: new Date(k.at) };
-    }
+    standing = standingTrial(
+      [...kept, ...outbox.of(view.id).filter((f) => f.athlete === who)],
+      about.test,
+    );
   }
 
   function send() {
-    if (!chosen || !who || !test || !facts.length) return;
-    const trial = standing && join ? standing.trial : facts[0]!.trial;
+    const view = choice.view;
+    if (!view || !choice.athlete || !test || !facts.length) return;
     const at = new Date().toISOString();
-    const all: Schemas['Fact'][] = facts.map((f) => ({ ...f, trial }));
-    if (!(standing && join))
-      all.unshift({ kind: 'trialOpened', trial, test: test.id, conditions: test.standard });
+    const sending = joined(facts, test, join ? standing : null);
     outbox.put(
-      chosen.id,
-      all.map((fact) => ({ id: crypto.randomUUID(), athlete: who, at, fact })),
-      { protocol: chosen.protocol, version: chosen.protocolVersion },
+      view.id,
+      sending.map((f) => ({ id: crypto.randomUUID(), athlete: choice.athlete, at, ...f })),
+      { protocol: view.protocol, version: view.protocolVersion },
     );
-    sent = facts.length;
+    sentFacts = facts;
+    void attempt(look);
   }
 </script>
 
 <section class="floor-line pt-3" data-testid="send">
   <h2>{m.send_title()}</h2>
   <div class="mt-2 grid grid-cols-2 gap-3">
-    <label class="grid gap-1 text-sm font-bold"
-      >{m.send_screening()}
-      <select class="select w-full" bind:value={into} onchange={() => attempt(enter)}>
-        <option value="">{m.send_none()}</option>
-        {#each screenings as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
-      </select>
-    </label>
-    {#if protocol}
-      <label class="grid gap-1 text-sm font-bold"
-        >{m.send_athlete()}
-        <select class="select w-full" bind:value={who} onchange={() => attempt(look)}>
-          <option value="">{m.send_choose()}</option>
-          {#each athletes as a (a.id)}<option value={a.id}>{a.shortName}</option>{/each}
-        </select>
-      </label>
+    <ChooseAthlete
+      {choice}
+      none={m.send_none()}
+      entered={() => attempt(enter)}
+      chosen={() => attempt(look)}
+    />
+    {#if choice.protocol}
       <label class="grid gap-1 text-sm font-bold"
         >{m.send_test()}
         <select
@@ -157,7 +135,7 @@
       {/if}
     {/if}
   </div>
-  {#if protocol && !tests.length}<p class="mt-2">{m.send_no_test()}</p>{/if}
+  {#if choice.protocol && !tests.length}<p class="mt-2">{m.send_no_test()}</p>{/if}
   {#if standing}
     <label class="mt-3 flex min-h-11 items-center gap-3">
       <input type="checkbox" class="checkbox" bind:checked={join} />
@@ -166,10 +144,10 @@
       })}
     </label>
   {/if}
-  {#if chosen}
+  {#if choice.view}
     <button
       class="btn mt-3 btn-primary"
-      disabled={!who || !facts.length || sent > 0}
+      disabled={!choice.athlete || !facts.length || sent > 0}
       onclick={send}
     >
       {m.send_button({ values: facts.length, repetitions })}
@@ -178,7 +156,9 @@
   {#if sent}
     <p class="mt-2" role="status">
       {m.send_done({ values: sent })}
-      <a class="underline" href="#/screening/{into}/athlete/{who}">{m.send_see()}</a>
+      <a class="underline" href="#/screening/{choice.screening}/athlete/{choice.athlete}"
+        >{m.send_see()}</a
+      >
     </p>
   {/if}
   <p class="quiet mt-2 text-sm">{m.send_noise_note()}</p>

@@ -58,6 +58,27 @@
     turnOut: 0,
     noise: 0.4,
   });
+  type Line = [keyof typeof numbers, () => string, string, number, number, number];
+  const body: Line[] = [
+    ['stature', m.sim_stature, 'cm', 120, 210, 1],
+    ['ankle', m.sim_ankle, '°', 10, 50, 1],
+    ['depth', m.sim_depth, '°', -25, 50, 1],
+    ['repetitions', m.sim_repetitions, '', 1, 10, 1],
+  ];
+  const faults: Line[] = [
+    ['kneeLeft', m.sim_knee_left, '%', -20, 60, 1],
+    ['kneeRight', m.sim_knee_right, '%', -20, 60, 1],
+    ['heelLeft', m.sim_heel_left, 'cm', 0, 5, 0.1],
+    ['heelRight', m.sim_heel_right, 'cm', 0, 5, 0.1],
+    ['drift', m.sim_drift, '%', -25, 25, 1],
+    ['drop', m.sim_drop, '°', -10, 10, 0.5],
+    ['trunk', m.sim_trunk, '°', 0, 30, 1],
+    ['tuck', m.sim_tuck, '°', 0, 25, 1],
+    ['hipsFirst', m.sim_hips_first, '°', 0, 30, 1],
+    ['wobble', m.sim_wobble, '%', 0, 20, 1],
+    ['turnOut', m.sim_turn_out, '°', 0, 35, 1],
+    ['noise', m.sim_noise, 'cm', 0, 2, 0.1],
+  ];
   let early = $state(false);
   let error = $state.raw<unknown>(null);
   let seed = 1;
@@ -157,76 +178,18 @@
         </select>
       </label>
     {/if}
-    <Slider
-      label={m.sim_stature()}
-      unit="cm"
-      min={120}
-      max={210}
-      step={1}
-      bind:value={numbers.stature}
-    />
-    <Slider label={m.sim_ankle()} unit="°" min={10} max={50} step={1} bind:value={numbers.ankle} />
-    <Slider label={m.sim_depth()} unit="°" min={-25} max={50} step={1} bind:value={numbers.depth} />
+    {#each body as [name, label, unit, min, max, step] (name)}
+      <Slider label={label()} {unit} {min} {max} {step} bind:value={numbers[name]} />
+    {/each}
   </div>
   {#if early}<p class="border-l-4 border-warning pl-3 text-sm" role="status">
       {m.sim_ends_early()}
     </p>{/if}
   <h3 class="font-bold">{m.sim_faults()}</h3>
   <div class="grid grid-cols-2 gap-3">
-    <Slider
-      label={m.sim_knee_left()}
-      unit="%"
-      min={-20}
-      max={60}
-      step={1}
-      bind:value={numbers.kneeLeft}
-    />
-    <Slider
-      label={m.sim_knee_right()}
-      unit="%"
-      min={-20}
-      max={60}
-      step={1}
-      bind:value={numbers.kneeRight}
-    />
-    <Slider
-      label={m.sim_heel_left()}
-      unit="cm"
-      min={0}
-      max={5}
-      step={0.1}
-      bind:value={numbers.heelLeft}
-    />
-    <Slider
-      label={m.sim_heel_right()}
-      unit="cm"
-      min={0}
-      max={5}
-      step={0.1}
-      bind:value={numbers.heelRight}
-    />
-    <Slider label={m.sim_drift()} unit="%" min={-25} max={25} step={1} bind:value={numbers.drift} />
-    <Slider label={m.sim_drop()} unit="°" min={-10} max={10} step={0.5} bind:value={numbers.drop} />
-    <Slider label={m.sim_trunk()} unit="°" min={0} max={30} step={1} bind:value={numbers.trunk} />
-    <Slider label={m.sim_tuck()} unit="°" min={0} max={25} step={1} bind:value={numbers.tuck} />
-    <Slider
-      label={m.sim_hips_first()}
-      unit="°"
-      min={0}
-      max={30}
-      step={1}
-      bind:value={numbers.hipsFirst}
-    />
-    <Slider label={m.sim_wobble()} unit="%" min={0} max={20} step={1} bind:value={numbers.wobble} />
-    <Slider
-      label={m.sim_turn_out()}
-      unit="°"
-      min={0}
-      max={35}
-      step={1}
-      bind:value={numbers.turnOut}
-    />
-    <Slider label={m.sim_noise()} unit="cm" min={0} max={2} step={0.1} bind:value={numbers.noise} />
+    {#each faults as [name, label, unit, min, max, step] (name)}
+      <Slider label={label()} {unit} {min} {max} {step} bind:value={numbers[name]} />
+    {/each}
   </div>
   {#if error}<p class="text-error" role="alert">{trouble(error)}</p>{/if}
 </div>

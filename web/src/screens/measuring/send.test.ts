@@ -109,4 +109,36 @@ describe('sending what was measured', () => {
       'by-eye',
     ]);
   });
+
+  it('takes the place of what was measured there before, and takes back what has no successor', async () => {
+    const measured = (id: string, repetition: number) => ({
+      id,
+      athlete: 'a1',
+      sequence: repetition,
+      at: '2026-11-25T09:10:00Z',
+      author: 'x',
+      fact: { ...facts[0], trial: 'by-eye', repetition },
+    });
+    kept = [
+      {
+        id: 'f1',
+        athlete: 'a1',
+        sequence: 1,
+        at: '2026-11-25T09:00:00Z',
+        author: 'x',
+        fact: { kind: 'trialOpened', trial: 'by-eye', test: 'overhead-squat', conditions: {} },
+      },
+      measured('m1', 1),
+      measured('m3', 3),
+    ];
+    const { put, user } = await chosen();
+    await screen.findByRole('checkbox');
+    await user.click(screen.getByRole('button', { name: /Send/ }));
+    const sent = put.mock.calls[0]![1];
+    expect(sent.map((f) => [f.fact.kind, f.supersedes])).toEqual([
+      ['measured', 'm1'],
+      ['measured', undefined],
+      ['withdrawn', 'm3'],
+    ]);
+  });
 });

@@ -16,6 +16,8 @@ import rangordnung.core.motion.Repetition.Moment;
 /** Reads every measure of one repetition. */
 final class RepetitionReading {
 
+    private static final List<Moment> PHASES = List.of(Moment.DESCENT, Moment.BOTTOM_PHASE, Moment.ASCENT);
+
     private final Examination clip;
     private final Repetition repetition;
     private final List<Measurement> read = new ArrayList<>();
@@ -74,14 +76,13 @@ final class RepetitionReading {
                 : found);
     }
 
-    /** At the bottom, and the largest of each phase and of the whole. */
+    /** At the bottom, and the largest of each phase and of the whole; a picture or a held stance has no phases. */
     private void knee(Momentary momentary) {
         at(momentary, Moment.BOTTOM, repetition.bottom());
-        if (!clip.still()) {
-            for (Moment moment : List.of(Moment.DESCENT, Moment.BOTTOM_PHASE, Moment.ASCENT, Moment.REPETITION)) {
-                largest(momentary, moment);
-            }
+        if (!clip.still() && !clip.hold()) {
+            PHASES.forEach(phase -> largest(momentary, phase));
         }
+        largest(momentary, Moment.REPETITION);
     }
 
     /**

@@ -16,6 +16,7 @@ import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.ClipReport;
 import rangordnung.core.motion.Examination;
 import rangordnung.core.motion.Motion;
@@ -41,6 +42,7 @@ import rangordnung.core.protocol.Threshold;
 class MeasuredTest {
 
     private static final Optional<Side> WHOLE = Optional.empty();
+    private static final MotionRules RULES = StandardFloor.read("/rangordnung/motion/house-motion.1.json", MotionRules.class);
 
     private static Protocol under(String policy, String value) {
         return StandardFloor.BATTERY.protocol(new Battery.Recipe("some", 1, new Text("Some", "Einige"), new Text("Some", "Einige"),
@@ -82,6 +84,23 @@ class MeasuredTest {
         assertThat(trunk.told()).contains(new CriterionResult.Told("knee-past-toe", WHOLE, 6, 3, Source.SIMULATED));
     }
 
+    /** A single marked picture says what a test can take of it: one value of each, at the moment that it shows. */
+    @Test
+    void a_picture_is_judged_like_one_repetition() {
+        Protocol protocol = under("depthTarget", "PARALLEL");
+        Build build = Build.ofStature(1.75);
+        SimulatedAthlete athlete = new SimulatedAthlete(Script.squat(build, 1).with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0)))));
+        Motion film = Camera.exact(Motion.Plane.FRONT, 30).film(athlete);
+        Motion.Builder picture = Motion.builder(Motion.Plane.FRONT, 30, Optional.of(1.0)).frame();
+        int bottom = (int) Math.round(30 * 3.4);
+        film.landmarks().forEach(l -> picture.set(l, 0, film.at(l, Axis.Y, bottom), film.at(l, Axis.Z, bottom), 1));
+        ClipReport report = new Examination(picture.build(), Subject.squat(Optional.of(build)), RULES).report();
+        Book book = Book.of(protocol, "overhead-squat");
+        MeasuredFacts.of(protocol.tests().get(0), report, book.trialId(), Source.MARKED, WHOLE).forEach(book::add);
+        CriterionResult knee = new Judge(protocol).judge(book.entries()).tests().get(0).criterion("knee-line").orElseThrow();
+        assertThat(knee.at(Optional.of(Side.LEFT)).orElseThrow().deviation()).isCloseTo((30 - 5) / 40.0, within(0.02));
+    }
+
     @Test
     void no_source_makes_a_value_more_certain() {
         Rules rules = StandardFloor.BATTERY.rules();
@@ -99,9 +118,8 @@ class MeasuredTest {
         Build build = Build.ofStature(1.75);
         Script script = Script.squat(build, 3).with(Script.Exercise.SPLIT_SQUAT, front).withDepth(2)
                 .with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0))));
-        MotionRules rules = StandardFloor.read("/rangordnung/motion/house-motion.1.json", MotionRules.class);
         ClipReport report = new Examination(Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(script)),
-                new Subject(Optional.of(build), test.pattern(), Optional.of(front), KneeReference.SECOND_THIRD_TOE, 0, WHOLE), rules).report();
+                new Subject(Optional.of(build), test.pattern(), Optional.of(front), KneeReference.SECOND_THIRD_TOE, 0, WHOLE), RULES).report();
         Book book = Book.of(protocol, "split-squat");
         UUID trial = book.trialId();
         MeasuredFacts.of(test, report, trial, Source.SIMULATED, Optional.of(front)).forEach(book::add);

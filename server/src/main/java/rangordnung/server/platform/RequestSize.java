@@ -18,12 +18,15 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class RequestSize extends OncePerRequestFilter {
 
     static final long LARGEST = 6L * 1024 * 1024;
-    /** Landmarks of a long clip: read as they come and not kept. */
-    static final long LARGEST_CLIP = 256L * 1024 * 1024;
+    /** A file of landmarks: read as it comes and not kept. */
+    static final long LARGEST_FILE = 256L * 1024 * 1024;
+    /** A clip that is shown, which is held whole while it is measured. */
+    static final long LARGEST_CLIP = 64L * 1024 * 1024;
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
-        long largest = request.getRequestURI().startsWith("/api/measuring/") ? LARGEST_CLIP : LARGEST;
+        String path = request.getRequestURI();
+        long largest = path.equals("/api/measuring/file") ? LARGEST_FILE : path.startsWith("/api/measuring/") ? LARGEST_CLIP : LARGEST;
         if (request.getContentLengthLong() > largest) {
             refuse(response, HttpStatus.CONTENT_TOO_LARGE, "too-large", "More than " + largest / (1024 * 1024) + " MB at once. Send less, or in parts.");
         } else if (request.getHeader("Transfer-Encoding") != null) {
