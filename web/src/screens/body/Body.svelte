@@ -294,7 +294,7 @@
           </section>
           <section class="floor-line mt-4 pt-3">
             <h2>{m.body_changes()}</h2>
-            <table class="table mt-1 w-full">
+            <table class="mt-1 w-full text-left">
               <thead
                 ><tr
                   ><th scope="col">{m.body_one_change()}</th><th scope="col">{m.body_then()}</th

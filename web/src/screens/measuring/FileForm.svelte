@@ -130,7 +130,7 @@
         })}</summary
       >
       <div class="max-h-72 overflow-y-auto">
-        <table class="table w-full text-sm">
+        <table class="w-full text-left text-sm">
           <thead
             ><tr><th scope="col">{m.file_name()}</th><th scope="col">{m.file_landmark()}</th></tr
             ></thead

@@ -69,7 +69,7 @@
 
 {#if repetitions.length}
   <div class="overflow-x-auto">
-    <table class="table w-full" data-testid="repetitions">
+    <table class="w-full text-left" data-testid="repetitions">
       <thead>
         <tr>
           <th scope="col">{m.meas_measure()}</th>
