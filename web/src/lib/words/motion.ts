@@ -2,6 +2,7 @@ import type { Schemas } from '../api/client';
 import { sideOf } from '../motion/bones';
 import type { Landmark, Side } from '../motion/clip';
 import { m } from '../paraglide/messages';
+import type { Framing } from '../pose/framing';
 import { sideWord } from './judgement';
 
 type Measure = Schemas['MeasuringControllerTrace']['measure'];
@@ -33,6 +34,8 @@ export const measureWord: Record<Measure, () => string> = {
   TURN_OUT_CHANGE: m.measure_turn_out_change,
   FOOT_TO_THIGH: m.measure_foot_to_thigh,
   STANCE_WIDTH: m.measure_stance_width,
+  STANCE_OVER_HIPS: m.measure_stance_over_hips,
+  STANCE_OVER_SHOULDERS: m.measure_stance_over_shoulders,
   PELVIC_SHIFT: m.measure_pelvic_shift,
   PELVIC_OBLIQUITY: m.measure_pelvic_obliquity,
   KNEE_WOBBLE: m.measure_knee_wobble,
@@ -92,6 +95,14 @@ export const measureById = (id: string): string => (OTHER_IDS[id] ?? ids[id])?.(
 export function measureName(measure: Measure, side?: Side): string {
   return side ? `${measureWord[measure]()}, ${sideWord[side]()}` : measureWord[measure]();
 }
+
+export const framingWord: Record<Framing, () => string> = {
+  nobody: m.framing_nobody,
+  'cut-off': m.framing_cut_off,
+  'too-close': m.framing_too_close,
+  tilted: m.framing_tilted,
+  good: m.framing_good,
+};
 
 export const reasonWord: Record<Reason, () => string> = {
   LANDMARK_MISSING: m.meas_why_missing,

@@ -3,6 +3,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { ShippedPose } from '../../lib/pose/engine';
   import { framing, type Framing } from '../../lib/pose/framing';
+  import { framingWord } from '../../lib/words/motion';
   import type { Bench } from './bench.svelte';
   import FilmForm from './FilmForm.svelte';
   import SimulatedCamera from './SimulatedCamera.svelte';
@@ -18,14 +19,6 @@
   let engine: ShippedPose | null = null;
   let seconds = $state(0);
   let ticking: ReturnType<typeof setInterval> | undefined;
-
-  const words: Record<Framing, () => string> = {
-    nobody: m.framing_nobody,
-    'cut-off': m.framing_cut_off,
-    'too-close': m.framing_too_close,
-    tilted: m.framing_tilted,
-    good: m.framing_good,
-  };
 
   function close() {
     clearInterval(ticking);
@@ -111,7 +104,7 @@
         {stage === 'recording'
           ? m.camera_recording({ seconds })
           : seen
-            ? words[seen]()
+            ? framingWord[seen]()
             : m.camera_looking()}
       </p>
     {/if}

@@ -6,6 +6,8 @@
   import type { Clip } from '../../lib/motion/clip';
   import { ShippedPose } from '../../lib/pose/engine';
   import { acrossOf, clipOf, nearOf, planeOf, type Facing } from '../../lib/pose/found';
+  import { framing, type Framing } from '../../lib/pose/framing';
+  import { framingWord } from '../../lib/words/motion';
   import type { Bench, Picture } from './bench.svelte';
   import { look, LONGEST, openFilm, openStill } from './films';
 
@@ -24,6 +26,7 @@
   let share = $state<number | null>(null);
   let starting = $state(false);
   let trouble = $state('');
+  let framed = $state<Framing | null>(null);
   let stop = false;
   let engine: ShippedPose | null = null;
   onDestroy(() => {
@@ -35,7 +38,17 @@
     if (recorded) void open(recorded);
   });
 
+  /** What is wrong with most of the pictures, if anything is. */
+  function worst(seen: Framing[]): Framing | null {
+    const wrong = seen.filter((s) => s !== 'good');
+    const most = (['cut-off', 'too-close', 'tilted'] as const).find(
+      (w) => wrong.filter((s) => s === w).length > seen.length / 3,
+    );
+    return most ?? null;
+  }
+
   async function open(file: Blob) {
+    framed = null;
     trouble = '';
     bench.clear();
     picture = null;
@@ -108,6 +121,8 @@
               () => stop,
             );
       if (!found) return;
+      const { width, height } = picture;
+      framed = worst(found.map((f) => framing(f, width, height)));
       if (!found.some((f) => f)) trouble = m.film_nobody();
       else await bench.lay(clipOf(found, rate, picture, facing), 'POSE', picture, acrossOf(facing));
     } catch {
@@ -176,6 +191,9 @@
       {Math.round(100 * share)}&nbsp;%
       <button class="btn-soft-line btn" onclick={() => (stop = true)}>{m.film_cancel()}</button>
     </div>
+  {/if}
+  {#if framed}
+    <p class="border-l-4 border-warning pl-3" role="status">{framingWord[framed]()}</p>
   {/if}
   {#if trouble}<p class="border-l-4 border-error pl-3" role="alert">{trouble}</p>{/if}
   <p class="quiet text-sm">{m.film_stays()}</p>

@@ -12,6 +12,8 @@
   const TWO_DECIMALS = new Set([
     'knee distance / ankle distance',
     'hip rise / shoulder rise',
+    'heel distance / hip-joint distance',
+    'heel distance / shoulder width',
     'share of foot length',
     'share of the repetition',
     'seconds',

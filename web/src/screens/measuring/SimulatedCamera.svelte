@@ -7,6 +7,7 @@
   import { PLACES } from '../../lib/pose/found';
   import { framing, type Framing } from '../../lib/pose/framing';
   import { trouble } from '../../lib/words/words';
+  import { framingWord } from '../../lib/words/motion';
   import type { Bench } from './bench.svelte';
 
   let { bench }: { bench: Bench } = $props();
@@ -22,14 +23,6 @@
   let frame = 0;
   let clip = $state.raw<Clip | null>(null);
   let sight: Sight | null = null;
-
-  const words: Record<Framing, () => string> = {
-    nobody: m.framing_nobody,
-    'cut-off': m.framing_cut_off,
-    'too-close': m.framing_too_close,
-    tilted: m.framing_tilted,
-    good: m.framing_good,
-  };
 
   async function film() {
     try {
@@ -181,7 +174,7 @@
     aria-label={m.camera_simulated()}
   ></canvas>
   <p class="min-h-11 border-l-4 border-accent pl-3" role="status">
-    {seen ? words[seen]() : m.camera_looking()}
+    {seen ? framingWord[seen]() : m.camera_looking()}
   </p>
   {#if recording}
     <button class="btn btn-primary" onclick={stop}>{m.camera_stop()}</button>

@@ -242,6 +242,8 @@ public final class Examination {
                 all.add(plain(Measure.KNEE_SEPARATION, Optional.empty(), Formula.kneeSeparation()));
                 all.add(new Momentary(Measure.PELVIC_SHIFT, Optional.empty(), Formula.pelvisOverFeet(), 1, false, true, List.of()));
                 all.add(scaled(Measure.STANCE_WIDTH, Optional.empty(), Formula.heelDistance(), centimetres));
+                all.add(plain(Measure.STANCE_OVER_HIPS, Optional.empty(), Formula.heelsOver(Point.HIP)));
+                all.add(plain(Measure.STANCE_OVER_SHOULDERS, Optional.empty(), Formula.heelsOver(Point.SHOULDER)));
             }
             all.add(plain(Measure.PELVIC_OBLIQUITY, Optional.empty(), Formula.obliquity()));
         }

@@ -76,6 +76,11 @@ interface Formula {
         return p -> Math.abs(p.y(HEEL, Side.LEFT) - p.y(HEEL, Side.RIGHT));
     }
 
+    /** Distance of the heels over that of a pair of joints. */
+    static Formula heelsOver(Landmark.Point joint) {
+        return p -> heelDistance().of(p) / Math.abs(p.y(joint, Side.LEFT) - p.y(joint, Side.RIGHT));
+    }
+
     static Formula ankleDistance() {
         return p -> Math.abs(p.y(ANKLE, Side.LEFT) - p.y(ANKLE, Side.RIGHT));
     }

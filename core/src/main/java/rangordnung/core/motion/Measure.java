@@ -22,6 +22,10 @@ public enum Measure {
     FOOT_TO_THIGH("foot-to-thigh-mismatch", "degrees", Extent.SIDED, Moment.STANDING),
     /** Distance of the heels. */
     STANCE_WIDTH("stance-width", "centimetres", Extent.WHOLE, Moment.STANDING),
+    /** Distance of the heels over the distance of the hip joints. */
+    STANCE_OVER_HIPS("stance-over-hips", "heel distance / hip-joint distance", Extent.WHOLE, Moment.STANDING),
+    /** Distance of the heels over the width of the shoulders. */
+    STANCE_OVER_SHOULDERS("stance-over-shoulders", "heel distance / shoulder width", Extent.WHOLE, Moment.STANDING),
     /** Sideways travel of the pelvis from standing to the bottom; positive to the athlete's left. */
     PELVIC_SHIFT("pelvic-shift", "percent of ankle distance", Extent.WHOLE, Moment.BOTTOM),
     /** Line through both hips from the horizontal; positive with the left side higher. */

@@ -33,7 +33,7 @@ final class RepetitionReading {
                 case FPPA, KNEE_OFFSET -> knee(momentary);
                 case HEEL_RISE -> heel(momentary);
                 case TURN_OUT -> turnOut(momentary);
-                case HIP_ABDUCTION, STANCE_WIDTH -> standing(momentary);
+                case HIP_ABDUCTION, STANCE_WIDTH, STANCE_OVER_HIPS, STANCE_OVER_SHOULDERS -> standing(momentary);
                 default -> {
                     if (clip.hold()) {
                         held(momentary);

@@ -76,6 +76,8 @@ class RoundTripTest {
             assertThat(value(report, Measure.PELVIC_SHIFT, WHOLE, Moment.BOTTOM)).isCloseTo(drift, within(0.1));
             assertThat(value(report, Measure.PELVIC_OBLIQUITY, WHOLE, Moment.BOTTOM)).isCloseTo(obliquity, DEGREES);
             assertThat(value(report, Measure.STANCE_WIDTH, WHOLE, Moment.STANDING)).isCloseTo(100 * BUILD.hipSpacing(), CENTIMETRES);
+            assertThat(value(report, Measure.STANCE_OVER_HIPS, WHOLE, Moment.STANDING)).isCloseTo(1, within(0.004));
+            assertThat(value(report, Measure.STANCE_OVER_SHOULDERS, WHOLE, Moment.STANDING)).isCloseTo(BUILD.hipSpacing() / BUILD.shoulderWidth(), within(0.004));
             assertThat(value(report, Measure.KNEE_SEPARATION, WHOLE, Moment.BOTTOM))
                     .isCloseTo(1 - (left + right) / 100 * BUILD.foot() / BUILD.hipSpacing(), within(0.004));
         }
