@@ -78,7 +78,7 @@ class MeasuringIT extends ScreenTest {
 
         link(page, "See what they say").click();
         Locator knee = page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Knee line"));
-        assertThat(knee.first()).containsText("severe");
+        assertThat(knee.first()).containsText("marked");
         knee.first().getByText(Pattern.compile("Measured: \\d+")).click();
         assertThat(knee.first()).containsText("Knee inside its line, right");
         assertThat(knee.first()).containsText("a simulated athlete");
