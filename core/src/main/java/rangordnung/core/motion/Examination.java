@@ -24,6 +24,9 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
  */
 public final class Examination {
 
+    /** A hip within this share of the drop that begins a repetition stands upright (house convention). */
+    private static final double UPRIGHT = 0.2;
+
     private final Motion motion;
     private final Subject subject;
     private final MotionRules rules;
@@ -352,7 +355,7 @@ public final class Examination {
     IntStream standingFrames(Repetition repetition) {
         return Arrays.stream(standing.computeIfAbsent(repetition.start(), start -> {
             int from = hold || repetitions.complete().isEmpty() ? motion.frames() - 1 : start;
-            double upright = repetitions.standingHeight() * (1 - rules.startDrop().value() / 500);
+            double upright = repetitions.standingHeight() * (1 - UPRIGHT * rules.startDrop().value() / 100);
             return IntStream.iterate(from, f -> f >= 0, f -> f - 1).filter(f -> still || hold || hip[f] >= upright).limit(hold ? motion.frames() : Math.max(1, Math.round(rate()))).sorted().toArray();
         }));
     }

@@ -16,6 +16,10 @@ import rangordnung.core.motion.Repetition.Moment;
 /** Reads every measure of one repetition. */
 final class RepetitionReading {
 
+    /** Readings within so many standard errors of the largest compete with it (house convention). */
+    private static final double COMPETING = 2;
+    /** Independent readings in each period of the low-pass, for the largest of them (house convention, checked by simulation). */
+    private static final double READINGS_PER_PERIOD = 3;
     private static final List<Moment> PHASES = List.of(Moment.DESCENT, Moment.BOTTOM_PHASE, Moment.ASCENT);
 
     private final Examination clip;
@@ -143,8 +147,8 @@ final class RepetitionReading {
 
     /** How many standard errors the largest of the readings that compete lies above the truth, on average. */
     private double largestOf(double[] values, double top, double sem) {
-        long near = Arrays.stream(values).filter(v -> v >= top - 2 * sem).count();
-        return expectedLargest(Math.max(1, near / clip.rate() * 3 * clip.rules().cutoffAt(clip.rate())));
+        long near = Arrays.stream(values).filter(v -> v >= top - COMPETING * sem).count();
+        return expectedLargest(Math.max(1, near / clip.rate() * READINGS_PER_PERIOD * clip.rules().cutoffAt(clip.rate())));
     }
 
     /**
