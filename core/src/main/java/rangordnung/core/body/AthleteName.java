@@ -1,6 +1,7 @@
 package rangordnung.core.body;
 
 import java.text.Normalizer;
+import rangordnung.core.Refusal;
 
 /**
  * An athlete's name: NFC, trimmed, inner white space folded. The family name may be empty, since not
@@ -15,12 +16,33 @@ public record AthleteName(String given, String family) {
         given = clean(given);
         family = clean(family);
         if (given.isEmpty()) {
-            throw new IllegalArgumentException("A given name is needed");
+            throw Refusal.missing("givenName");
         }
-        if (given.length() > LONGEST || family.length() > LONGEST) {
-            throw new IllegalArgumentException("A name part may have at most " + LONGEST + " characters");
+        visible(given, "givenName");
+        if (!family.isEmpty()) {
+            visible(family, "familyName");
         }
     }
+
+    private static void visible(String part, String field) {
+        if (!hasVisible(Refusal.words(part, LONGEST, field))) {
+            throw Refusal.text(field, "has no character that can be seen");
+        }
+    }
+
+    /** Whether something of a text can be seen: a letter, a digit, a sign; joiners and blanks alone cannot. */
+    public static boolean hasVisible(String text) {
+        return text.codePoints().anyMatch(c -> switch (Character.getType(c)) {
+            case Character.FORMAT, Character.CONTROL, Character.SPACE_SEPARATOR, Character.LINE_SEPARATOR, Character.PARAGRAPH_SEPARATOR,
+                    Character.NON_SPACING_MARK, Character.ENCLOSING_MARK, Character.UNASSIGNED, Character.SURROGATE, Character.PRIVATE_USE -> false;
+            default -> c != BLANK_BRAILLE && c != HANGUL_FILLER && c != HALFWIDTH_FILLER;
+        });
+    }
+
+    /** Letters by their class that show nothing. */
+    private static final int BLANK_BRAILLE = 0x2800;
+    private static final int HANGUL_FILLER = 0x3164;
+    private static final int HALFWIDTH_FILLER = 0xFFA0;
 
     /** Text in NFC with outer white space removed and inner white space folded to one blank. */
     public static String clean(String text) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import rangordnung.core.Refusal;
 
 /**
  * Sagittal linkage foot, shank, thigh, trunk with the feet flat, balanced over midfoot: how deep a body can sink, what
@@ -36,7 +37,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
 
     public BodyModel {
         if (!(plate >= 0 && plate <= HIGHEST_PLATE)) {
-            throw new IllegalArgumentException("A plate is at most " + Math.round(HIGHEST_PLATE * 100) + " cm high, not " + plate * 100 + " cm");
+            throw Refusal.outOfRange("plate", plate * 100, 0, HIGHEST_PLATE * 100, "cm");
         }
     }
 
@@ -63,7 +64,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
 
         private static void range(String name, double degrees, double least, double most) {
             if (!(degrees >= least && degrees <= most)) {
-                throw new IllegalArgumentException("The limit of the " + name + " lies between " + least + " and " + most + " degrees, not " + degrees);
+                throw Refusal.outOfRange(name, degrees, least, most, "degrees");
             }
         }
     }
@@ -209,7 +210,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
             }
         }
         double found = reached;
-        return at(found).orElseThrow(() -> new IllegalArgumentException("With these lengths and limits the body does not even stand over its feet"));
+        return at(found).orElseThrow(() -> Refusal.contradiction("With these lengths and limits the body does not even stand over its feet."));
     }
 
     /** Whether a depth can be reached, as a thigh angle in degrees. */

@@ -1,6 +1,7 @@
 package rangordnung.core.body;
 
 import java.util.Optional;
+import rangordnung.core.Refusal;
 
 /**
  * Lengths of an athlete's segments, in metres.
@@ -38,7 +39,7 @@ public record Build(
 
     private static void possible(String name, double metres) {
         if (!(metres >= SHORTEST_SEGMENT && metres <= LONGEST_SEGMENT)) {
-            throw new IllegalArgumentException("The " + name + " lies between 10 and 100 cm, not " + Math.round(metres * 1000) / 10.0 + " cm");
+            throw Refusal.outOfRange(name, Math.round(metres * 1000) / 10.0, 10, 100, "cm");
         }
     }
 
@@ -50,7 +51,7 @@ public record Build(
      */
     public static Build ofStature(double metres) {
         if (!(metres >= SHORTEST && metres <= TALLEST)) {
-            throw new IllegalArgumentException("A stature lies between 80 and 250 cm, not " + Math.round(metres * 100) + " cm");
+            throw Refusal.outOfRange("stature", Math.round(metres * 100), 80, 250, "cm");
         }
         return new Build(0.246 * metres, 0.245 * metres, 0.288 * metres, 0.152 * metres, 0.039 * metres, 0.186 * metres, 0.146 * metres, 0.108 * metres,
                 0.191 * metres, 0.259 * metres);

@@ -1,5 +1,7 @@
 package rangordnung.core.body;
 
+import rangordnung.core.Refusal;
+
 /**
  * A carried load, by its share of the body's mass and where it sits on the trunk.
  *
@@ -11,7 +13,7 @@ public record Load(Place place, double share) {
 
     public Load {
         if (!(share >= 0 && share <= 5)) {
-            throw new IllegalArgumentException("A load lies between 0 and 5 times the body's mass, not " + share);
+            throw Refusal.outOfRange("load", share, 0, 5, "times the body's mass");
         }
     }
 

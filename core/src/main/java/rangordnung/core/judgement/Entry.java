@@ -3,11 +3,11 @@ package rangordnung.core.judgement;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import rangordnung.core.Refusal;
 
 /**
  * A fact in the book of facts of one athlete and screening.
@@ -20,14 +20,16 @@ import java.util.stream.Collectors;
 public record Entry(UUID id, long sequence, Optional<UUID> supersedes, Fact fact, Optional<UUID> rater) {
 
     public Entry {
-        Objects.requireNonNull(id);
-        Objects.requireNonNull(fact);
-        supersedes = supersedes == null ? Optional.empty() : supersedes;
+        Refusal.present(id, "id");
+        Refusal.present(supersedes, "supersedes");
+        Refusal.present(fact, "fact");
+        Refusal.present(rater, "rater");
     }
 
     /**
-     * The entries that stand, in the order of the book: neither corrected nor taken back. Taking a correction
-     * back restores what it had corrected.
+     * The entries that stand, in the order of the book: neither corrected nor taken back nor removed. A correction
+     * replaces what it names; undoing one ({@link Fact.Withdrawn}) restores what it had replaced; removing one
+     * ({@link Fact.Removed}) leaves nothing; and each of the three can be undone.
      */
     public static List<Entry> standing(List<Entry> all) {
         List<Entry> book = all.stream().sorted(Comparator.comparingLong(Entry::sequence)).toList();
@@ -40,6 +42,6 @@ public record Entry(UUID id, long sequence, Optional<UUID> supersedes, Fact fact
         }
         List<Entry> written = book.stream().filter(e -> !(e.fact() instanceof Fact.Withdrawn) && !takenBack.contains(e.id())).toList();
         Set<UUID> corrected = written.stream().flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());
-        return written.stream().filter(e -> !corrected.contains(e.id())).toList();
+        return written.stream().filter(e -> !(e.fact() instanceof Fact.Removed) && !corrected.contains(e.id())).toList();
     }
 }

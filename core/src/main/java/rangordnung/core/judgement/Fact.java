@@ -2,13 +2,14 @@ package rangordnung.core.judgement;
 
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.View;
 import rangordnung.core.safety.PainReport;
-import java.util.UUID;
 
 /** What was seen, measured or said. A fact is never changed; another fact may supersede it. */
 public sealed interface Fact {
@@ -19,7 +20,11 @@ public sealed interface Fact {
     }
 
     /** Check-in at the hall. */
-    record Attended(Attendance attendance) implements Fact {}
+    record Attended(Attendance attendance) implements Fact {
+        public Attended {
+            Refusal.present(attendance, "attendance");
+        }
+    }
 
     /**
      * What was asked before the start and answered with yes. Medical answers are not kept; they lead to an athlete
@@ -31,12 +36,22 @@ public sealed interface Fact {
      */
     record Asked(Set<Background> yes, boolean cleared, boolean film, boolean touch) implements Fact {
         public Asked {
-            yes = yes == null ? Set.of() : Set.copyOf(yes);
+            yes = Set.copyOf(Refusal.each(yes, "yes"));
         }
     }
 
     /** The length of a leg from the front hip-bone point to the inner ankle bone. */
-    record LegMeasured(Side side, double centimetres) implements Fact {}
+    record LegMeasured(Side side, double centimetres) implements Fact {
+
+        /** Shortest and longest leg that is believed, in centimetres (house convention). */
+        private static final double SHORTEST = 30;
+        private static final double LONGEST = 140;
+
+        public LegMeasured {
+            Refusal.present(side, "side");
+            Refusal.within(centimetres, SHORTEST, LONGEST, "cm", "centimetres");
+        }
+    }
 
     /**
      * A trial begins: one performance of a test under one set of conditions, seen from one or more views.
@@ -45,9 +60,11 @@ public sealed interface Fact {
      */
     record TrialOpened(UUID trial, String test, Conditions conditions, Optional<RetestOf> retest) implements Fact {
         public TrialOpened {
-            retest = retest == null ? Optional.empty() : retest;
+            Refusal.present(trial, "trial");
+            Refusal.name(test, "test");
+            Refusal.present(conditions, "conditions");
+            Refusal.present(retest, "retest");
         }
-
 
         @Override
         public Optional<UUID> ofTrial() {
@@ -64,6 +81,15 @@ public sealed interface Fact {
      */
     record Marked(UUID trial, String criterion, Optional<Side> side, Grade grade, Optional<String> variant, Optional<Grade> worst)
             implements Fact {
+        public Marked {
+            Refusal.present(trial, "trial");
+            Refusal.name(criterion, "criterion");
+            Refusal.present(side, "side");
+            Refusal.present(grade, "grade");
+            Refusal.present(variant, "variant").ifPresent(v -> Refusal.name(v, "variant"));
+            Refusal.present(worst, "worst");
+        }
+
         @Override
         public Optional<UUID> ofTrial() {
             return Optional.of(trial);
@@ -72,6 +98,12 @@ public sealed interface Fact {
 
     /** The rater could not tell. */
     record CouldNotTell(UUID trial, String criterion, Optional<Side> side) implements Fact {
+        public CouldNotTell {
+            Refusal.present(trial, "trial");
+            Refusal.name(criterion, "criterion");
+            Refusal.present(side, "side");
+        }
+
         @Override
         public Optional<UUID> ofTrial() {
             return Optional.of(trial);
@@ -89,9 +121,21 @@ public sealed interface Fact {
      */
     record Measured(UUID trial, String criterion, Optional<Side> side, String measure, int repetition, double value, double confidence,
             Optional<String> ending, Optional<Taken> taken) implements Fact {
+
+        /** The largest number that any measure can be, in any unit, and the most repetitions of a clip (house convention). */
+        private static final double LARGEST = 100_000;
+        private static final int MOST_REPETITIONS = 1000;
+
         public Measured {
-            taken = taken == null ? Optional.empty() : taken;
-            ending = ending == null ? Optional.empty() : ending;
+            Refusal.present(trial, "trial");
+            Refusal.name(criterion, "criterion");
+            Refusal.present(side, "side");
+            Refusal.name(measure, "measure");
+            Refusal.within(repetition, 1, MOST_REPETITIONS, "", "repetition");
+            Refusal.within(value, -LARGEST, LARGEST, "", "value");
+            Refusal.within(confidence, 0, 1, "", "confidence");
+            Refusal.present(ending, "ending").ifPresent(e -> Refusal.name(e, "ending"));
+            Refusal.present(taken, "taken");
         }
 
         @Override
@@ -106,8 +150,15 @@ public sealed interface Fact {
      * @param side the working leg, where each leg is seen by itself; empty means both
      */
     record ViewClosed(UUID trial, View view, int repetitions, Optional<Side> side) implements Fact {
+
+        /** Most repetitions that one view takes (house convention). */
+        private static final int MOST_REPETITIONS = 20;
+
         public ViewClosed {
-            side = side == null ? Optional.empty() : side;
+            Refusal.present(trial, "trial");
+            Refusal.present(view, "view");
+            Refusal.within(repetitions, 1, MOST_REPETITIONS, "", "repetitions");
+            Refusal.present(side, "side");
         }
 
         @Override
@@ -122,8 +173,14 @@ public sealed interface Fact {
      * @param words the cue that was given, where it was noted
      */
     record TrialFlagged(UUID trial, Flag flag, Optional<String> words) implements Fact {
+
+        /** Longest cue that is noted, in characters (house convention). */
+        private static final int LONGEST_CUE = 200;
+
         public TrialFlagged {
-            words = words == null ? Optional.empty() : words;
+            Refusal.present(trial, "trial");
+            Refusal.present(flag, "flag");
+            Refusal.present(words, "words").ifPresent(w -> Refusal.words(w, LONGEST_CUE, "words"));
         }
 
         @Override
@@ -134,21 +191,34 @@ public sealed interface Fact {
 
     /** The athlete says that something hurts, in a trial or outside one. */
     record PainReported(Optional<UUID> trial, PainReport report) implements Fact {
+        public PainReported {
+            Refusal.present(trial, "trial");
+            Refusal.present(report, "report");
+        }
+
         @Override
         public Optional<UUID> ofTrial() {
             return trial;
         }
     }
 
-    /** Takes back the fact that it supersedes. */
+    /** Undo: the fact that it supersedes was never written, and what that one had corrected stands again. */
     record Withdrawn() implements Fact {}
+
+    /** Remove: what the fact that it supersedes says is said no more, nor what that one had corrected. */
+    record Removed() implements Fact {}
 
     /**
      * How a value was taken.
      *
      * @param sem its standard error from the noise of what it was computed from, in the unit of the value
      */
-    record Taken(Source source, double sem) {}
+    record Taken(Source source, double sem) {
+        public Taken {
+            Refusal.present(source, "source");
+            Refusal.within(sem, 0, Measured.LARGEST, "", "sem");
+        }
+    }
 
     /**
      * Segment lengths and hip limit that were measured on the athlete, for the body model; what is empty was not measured.
@@ -159,16 +229,28 @@ public sealed interface Fact {
      * @param hip   largest hip flexion before the pelvis tucks, degrees
      */
     record BodyMeasured(Optional<Double> shank, Optional<Double> thigh, Optional<Double> trunk, Optional<Double> hip) implements Fact {
+
+        /** Segments and hips that are believed (house convention). */
+        private static final double SHORTEST = 10;
+        private static final double LONGEST = 100;
+        private static final double STIFFEST = 60;
+        private static final double ROOMIEST = 160;
+
         public BodyMeasured {
-            shank = shank == null ? Optional.empty() : shank;
-            thigh = thigh == null ? Optional.empty() : thigh;
-            trunk = trunk == null ? Optional.empty() : trunk;
-            hip = hip == null ? Optional.empty() : hip;
+            Refusal.within(shank, SHORTEST, LONGEST, "cm", "shank");
+            Refusal.within(thigh, SHORTEST, LONGEST, "cm", "thigh");
+            Refusal.within(trunk, SHORTEST, LONGEST, "cm", "trunk");
+            Refusal.within(hip, STIFFEST, ROOMIEST, "degrees", "hip");
         }
     }
 
     /** A retest and the trial that it is held against. */
-    record RetestOf(String retest, UUID baseline) {}
+    record RetestOf(String retest, UUID baseline) {
+        public RetestOf {
+            Refusal.name(retest, "retest");
+            Refusal.present(baseline, "baseline");
+        }
+    }
 
     /** What a coach asks before the start, as far as an answer of yes may be kept. */
     enum Background {

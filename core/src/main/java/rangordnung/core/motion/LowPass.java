@@ -1,6 +1,7 @@
 package rangordnung.core.motion;
 
 import java.util.Arrays;
+import rangordnung.core.Refusal;
 
 /**
  * Zero-phase low-pass: a second-order Butterworth run forth and back, fourth order overall. The cut-off of each pass is
@@ -26,7 +27,7 @@ public final class LowPass {
      */
     public LowPass(double rate, double cutoff) {
         if (!(cutoff > 0 && cutoff < rate / 2)) {
-            throw new IllegalArgumentException("A cut-off lies between zero and half of " + rate + " per second, not at " + cutoff);
+            throw Refusal.contradiction("A cut-off lies between zero and half of " + rate + " per second, not at " + cutoff);
         }
         double warped = Math.tan(Math.PI * cutoff / rate) / TWO_PASSES;
         double k = Math.sqrt(2) * warped;

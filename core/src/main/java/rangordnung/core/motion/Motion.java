@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * Landmarks over time, kept small: an hour at 60 frames per second with 33 landmarks takes about 110 MB.
@@ -149,10 +150,10 @@ public final class Motion {
 
         private Builder(Plane plane, double rate, Optional<Double> metresPerUnit) {
             if (!(rate >= SLOWEST && rate <= FASTEST)) {
-                throw new IllegalArgumentException("A clip has 1 to 1000 frames per second, not " + rate);
+                throw Refusal.outOfRange("rate", rate, 1, 1000, "frames per second");
             }
             if (metresPerUnit.filter(m -> !(m > 0 && Double.isFinite(m))).isPresent()) {
-                throw new IllegalArgumentException("A unit of length must be above zero");
+                throw Refusal.contradiction("A unit of length must be above zero");
             }
             this.plane = plane;
             this.rate = rate;
@@ -162,7 +163,7 @@ public final class Motion {
         /** Begins the next frame. */
         public Builder frame() {
             if (frames == MOST_FRAMES) {
-                throw new IllegalArgumentException("A clip has at most " + MOST_FRAMES + " frames; cut it");
+                throw Refusal.contradiction("A clip has at most " + MOST_FRAMES + " frames; cut it");
             }
             frames++;
             return this;
@@ -189,7 +190,7 @@ public final class Motion {
 
         public Motion build() {
             if (frames == 0) {
-                throw new IllegalArgumentException("There is no frame in it");
+                throw Refusal.contradiction("There is no frame in it");
             }
             return new Motion(plane, rate, metresPerUnit, frames, columns);
         }

@@ -2,6 +2,7 @@ package rangordnung.core.motion;
 
 import java.util.Arrays;
 import java.util.stream.IntStream;
+import rangordnung.core.Refusal;
 
 /**
  * How much somebody sways, from the centre of pressure on a force or pressure plate
@@ -26,7 +27,7 @@ public record PlateReading(double seconds, double pathLength, double velocity, d
      */
     public static PlateReading of(double[] x, double[] y, double rate, MotionRules rules) {
         if (x.length != y.length || x.length < FEWEST) {
-            throw new IllegalArgumentException("A plate's reading needs at least " + FEWEST + " samples with both directions, not " + Math.min(x.length, y.length));
+            throw Refusal.contradiction("A plate's reading needs at least " + FEWEST + " samples with both directions, not " + Math.min(x.length, y.length));
         }
         LowPass filter = new LowPass(rate, Math.min(rules.plateCutoff().value(), rate / 5));
         double[] forward = filter.apply(x);

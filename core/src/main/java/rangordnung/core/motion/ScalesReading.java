@@ -2,6 +2,7 @@ package rangordnung.core.motion;
 
 import java.util.Arrays;
 import java.util.stream.IntStream;
+import rangordnung.core.Refusal;
 
 /**
  * How the load is split between two scales, while somebody stands on both.
@@ -24,18 +25,18 @@ public record ScalesReading(double first, double second, double share, double se
      */
     public static ScalesReading of(double[] first, double[] second, double rate, MotionRules rules) {
         if (first.length != second.length || first.length < FEWEST) {
-            throw new IllegalArgumentException("A reading of two scales needs at least " + FEWEST + " samples of both, not " + Math.min(first.length, second.length));
+            throw Refusal.contradiction("A reading of two scales needs at least " + FEWEST + " samples of both, not " + Math.min(first.length, second.length));
         }
         double[] sums = IntStream.range(0, first.length).mapToDouble(i -> first[i] + second[i]).toArray();
         double[] loaded = Arrays.stream(sums).filter(s -> s > 0).toArray();
         if (loaded.length < FEWEST) {
-            throw new IllegalArgumentException("Nobody stood on these scales");
+            throw Refusal.contradiction("Nobody stood on these scales");
         }
         double usual = Examination.median(loaded);
         int[] steady = IntStream.range(0, sums.length).filter(i -> Math.abs(sums[i] - usual) <= usual * rules.steadyLoad().value() / 100).toArray();
         double[] shares = Arrays.stream(steady).mapToDouble(i -> 100 * first[i] / sums[i]).toArray();
         if (shares.length < FEWEST) {
-            throw new IllegalArgumentException("Nobody stood still on these scales: fewer than " + FEWEST + " samples have a steady sum");
+            throw Refusal.contradiction("Nobody stood still on these scales: fewer than " + FEWEST + " samples have a steady sum");
         }
         double share = Examination.median(shares);
         double spread = 1.4826 * Examination.median(Arrays.stream(shares).map(s -> Math.abs(s - share)).toArray());

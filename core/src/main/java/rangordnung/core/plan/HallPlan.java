@@ -3,7 +3,9 @@ package rangordnung.core.plan;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * What a timetable is made for.
@@ -25,6 +27,15 @@ public record HallPlan(
 
     public static final int MOST_STATIONS = 12;
 
+    /** Most places, raters and seconds of anything: beyond them lies no hall (house convention). */
+    public static final int MOST_PLACES = 20;
+
+    public static final int MOST_RATERS = 60;
+    public static final int LONGEST_STATION = 3600;
+    public static final int LONGEST_WALK = 600;
+    public static final int LONGEST_SET_UP = 7200;
+    public static final int LONGEST_LESSON = 28_800;
+
     /**
      * @param places  athletes at once
      * @param seconds a place is taken by one athlete
@@ -35,17 +46,21 @@ public record HallPlan(
     public record Order(String before, String after) {}
 
     public HallPlan {
-        stations = List.copyOf(stations);
-        orders = orders == null ? List.of() : List.copyOf(orders);
-        require(athletes >= 1 && athletes <= MOST_ATHLETES, "A plan is for 1 to " + MOST_ATHLETES + " athletes, not " + athletes);
+        stations = List.copyOf(Refusal.each(stations, "stations"));
+        orders = List.copyOf(Refusal.each(orders, "orders"));
+        Refusal.within(athletes, 1, MOST_ATHLETES, "", "athletes");
         require(waves >= 1 && waves <= athletes, "Athletes come in at least one wave, and in no more waves than there are athletes");
         require(!stations.isEmpty() && stations.size() <= MOST_STATIONS, "A plan needs 1 to " + MOST_STATIONS + " stations");
-        require(raters >= 1, "At least one rater is needed");
-        require(walkingSeconds >= 0 && setUpSeconds >= 0 && lessonSeconds > setUpSeconds, "A lesson must be longer than its set-up, and no time is below zero");
+        Refusal.within(raters, 1, MOST_RATERS, "", "raters");
+        Refusal.within(walkingSeconds, 0, LONGEST_WALK, "s", "walkingSeconds");
+        Refusal.within(setUpSeconds, 0, LONGEST_SET_UP, "s", "setUpSeconds");
+        Refusal.within(lessonSeconds, 1, LONGEST_LESSON, "s", "lessonSeconds");
+        require(lessonSeconds > setUpSeconds, "A lesson must be longer than its set-up");
         Set<String> ids = new HashSet<>();
         for (Station station : stations) {
-            require(ids.add(station.id()), "The station " + station.id() + " stands twice");
-            require(station.places() >= 1 && station.seconds() >= 1, "The station " + station.id() + " needs at least one place and one second");
+            require(ids.add(Refusal.present(station.id(), "id")), "The station " + station.id() + " stands twice");
+            Refusal.within(station.places(), 1, MOST_PLACES, "", "places");
+            Refusal.within(station.seconds(), 1, LONGEST_STATION, "s", "seconds");
         }
         for (Order order : orders) {
             require(ids.contains(order.before()) && ids.contains(order.after()), "An order names a station that is not there: " + order);
@@ -55,7 +70,7 @@ public record HallPlan(
 
     private static void require(boolean holds, String otherwise) {
         if (!holds) {
-            throw new IllegalArgumentException(otherwise);
+            throw Refusal.contradiction(otherwise + ".");
         }
     }
 
@@ -99,15 +114,21 @@ public record HallPlan(
         return new HallPlan((athletes + waves - 1) / waves, 1, stations, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
     }
 
-    HallPlan withPlace(int station) {
+    /** The same with one more place at a station; empty where it has as many as there can be. */
+    Optional<HallPlan> withPlace(int station) {
         Station s = stations.get(station);
+        if (s.places() == MOST_PLACES) {
+            return Optional.empty();
+        }
         List<Station> changed = new ArrayList<>(stations);
         changed.set(station, new Station(s.id(), s.places() + 1, s.seconds()));
-        return new HallPlan(athletes, waves, changed, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+        return Optional.of(new HallPlan(athletes, waves, changed, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders));
     }
 
-    HallPlan withRater() {
-        return new HallPlan(athletes, waves, stations, raters + 1, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+    /** The same with one more rater; empty where there are as many as there can be. */
+    Optional<HallPlan> withRater() {
+        return raters == MOST_RATERS ? Optional.empty()
+                : Optional.of(new HallPlan(athletes, waves, stations, raters + 1, walkingSeconds, setUpSeconds, lessonSeconds, orders));
     }
 
     /** How many places can be in use at once. */

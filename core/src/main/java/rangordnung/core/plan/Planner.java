@@ -38,9 +38,10 @@ public final class Planner {
         Timetable flow = flow(plan);
         List<Saving> savings = new ArrayList<>();
         for (int i = 0; i < plan.stations().size(); i++) {
-            savings.add(new Saving(Optional.of(plan.stations().get(i).id()), flow.finish() - flow(plan.withPlace(i)).finish()));
+            Optional<String> station = Optional.of(plan.stations().get(i).id());
+            plan.withPlace(i).ifPresent(more -> savings.add(new Saving(station, flow.finish() - flow(more).finish())));
         }
-        savings.add(new Saving(Optional.empty(), flow.finish() - flow(plan.withRater()).finish()));
+        plan.withRater().ifPresent(more -> savings.add(new Saving(Optional.empty(), flow.finish() - flow(more).finish())));
         savings.removeIf(s -> s.seconds() <= 0);
         savings.sort(Comparator.comparingInt(Saving::seconds).reversed());
         int usable = plan.lessonSeconds() - plan.setUpSeconds();

@@ -5,6 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 
@@ -33,13 +34,14 @@ public record Conditions(
     /** Position and mass of what is carried; {@code kilograms} is 0 without any. */
     public record Load(Position position, double kilograms) {
 
+        /** Heaviest load that is believed, in kilograms (house convention). */
+        private static final double HEAVIEST = 500;
+
         public static final Load NONE = new Load(Position.NONE, 0);
 
         public Load {
-            position = position == null ? Position.NONE : position;
-            if (kilograms < 0 || kilograms > 500 || !Double.isFinite(kilograms)) {
-                throw new IllegalArgumentException("A load lies between 0 and 500 kg, not " + kilograms);
-            }
+            Refusal.present(position, "position");
+            Refusal.within(kilograms, 0, HEAVIEST, "kg", "kilograms");
         }
     }
 
@@ -57,9 +59,13 @@ public record Conditions(
      */
     public record Aid(Kind kind, Optional<Double> heightCentimetres, Optional<Side> side) {
 
+        /** Highest box that is believed, in centimetres (house convention). */
+        private static final double HIGHEST = 100;
+
         public Aid {
-            heightCentimetres = heightCentimetres == null ? Optional.empty() : heightCentimetres;
-            side = side == null ? Optional.empty() : side;
+            Refusal.present(kind, "kind");
+            Refusal.within(heightCentimetres, 0, HIGHEST, "cm", "heightCentimetres");
+            Refusal.present(side, "side");
         }
 
         public static Aid of(Kind kind) {
@@ -102,17 +108,21 @@ public record Conditions(
     /** What may differ between two trials. */
     public enum Dimension { LOAD, ARMS, SHOES, STANCE, TURN_OUT, AIDS, ARCH, TREATED_SIDE }
 
+    /** Widest stance and most turned foot that are believed (house convention). */
+    private static final double WIDEST = 250;
+    private static final double MOST_TURNED = 90;
+
     /** Nothing carried, no aid, no shoes, nothing helped. */
     public static final Conditions STANDARD = new Conditions(
             Load.NONE, Arms.AS_IN_TEST, false, Optional.empty(), Sided.both(Optional.empty()), List.of(), false, Optional.empty());
 
     public Conditions {
-        load = load == null ? Load.NONE : load;
-        arms = arms == null ? Arms.AS_IN_TEST : arms;
-        stanceCentimetres = stanceCentimetres == null ? Optional.empty() : stanceCentimetres;
-        turnOut = turnOut == null ? Sided.both(Optional.empty()) : turnOut.map(t -> t == null ? Optional.<Double>empty() : t);
-        aids = aids == null ? List.of() : List.copyOf(new LinkedHashSet<>(aids));
-        treatedSide = treatedSide == null ? Optional.empty() : treatedSide;
+        Refusal.present(load, "load");
+        Refusal.present(arms, "arms");
+        Refusal.within(stanceCentimetres, 0, WIDEST, "cm", "stanceCentimetres");
+        Refusal.present(turnOut, "turnOut").map(t -> Refusal.within(t, -MOST_TURNED, MOST_TURNED, "degrees", "turnOut"));
+        aids = List.copyOf(new LinkedHashSet<>(Refusal.each(aids, "aids")));
+        Refusal.present(treatedSide, "treatedSide");
     }
 
     public Conditions withAids(List<Aid> changed) {

@@ -2,6 +2,7 @@ package rangordnung.core.safety;
 
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
 
 /**
@@ -13,6 +14,9 @@ import rangordnung.core.body.Side;
  * @param signs     what comes with it
  */
 public record PainReport(Region region, Optional<Side> side, int intensity, Set<Sign> signs) {
+
+    /** The worst pain that can be told. */
+    public static final int MOST = 10;
 
     /** Where it hurts; coarse on purpose. */
     public enum Region { FOOT_OR_ANKLE, BELOW_KNEECAP, KNEE, ABOVE_KNEECAP, HIP_OR_GROIN, BACK, SHOULDER_OR_NECK, ELSEWHERE }
@@ -42,10 +46,9 @@ public record PainReport(Region region, Optional<Side> side, int intensity, Set<
     }
 
     public PainReport {
-        if (intensity < 0 || intensity > 10) {
-            throw new IllegalArgumentException("Pain is told from 0 to 10, not " + intensity);
-        }
-        side = side == null ? Optional.empty() : side;
-        signs = signs == null ? Set.of() : Set.copyOf(signs);
+        Refusal.present(region, "region");
+        Refusal.present(side, "side");
+        Refusal.within(intensity, 0, MOST, "", "intensity");
+        signs = Set.copyOf(Refusal.each(signs, "signs"));
     }
 }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import rangordnung.core.Refusal;
 
 class AthleteNameTest {
 
@@ -21,6 +22,6 @@ class AthleteNameTest {
     @Test
     void text_is_one_form_of_unicode() {
         assertThat(new AthleteName("Zoe\u0308", "")).isEqualTo(new AthleteName("Zo\u00eb", ""));
-        assertThatThrownBy(() -> new AthleteName("  ", "Nobody")).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new AthleteName("  ", "Nobody")).isInstanceOf(Refusal.class);
     }
 }

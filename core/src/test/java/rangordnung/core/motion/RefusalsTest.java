@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Load;
@@ -22,16 +23,16 @@ class RefusalsTest {
 
     static Stream<Arguments> what_cannot_be_is_refused_in_words() {
         return Stream.of(
-                refused(() -> Motion.builder(Motion.Plane.SIDE, 0, Optional.empty()), "1 to 1000 frames per second"),
-                refused(() -> Motion.builder(Motion.Plane.SIDE, Double.NaN, Optional.empty()), "1 to 1000 frames per second"),
+                refused(() -> Motion.builder(Motion.Plane.SIDE, 0, Optional.empty()), "rate” must be from 1 to 1000 frames per second"),
+                refused(() -> Motion.builder(Motion.Plane.SIDE, Double.NaN, Optional.empty()), "rate” must be from 1 to 1000 frames per second"),
                 refused(() -> Motion.builder(Motion.Plane.SIDE, 30, Optional.of(0.0)), "unit of length"),
                 refused(() -> Motion.builder(Motion.Plane.SIDE, 30, Optional.empty()).build(), "no frame"),
-                refused(() -> Script.squat(BUILD, 0), "Between 1 and 50 repetitions"),
-                refused(() -> Script.squat(BUILD, 1).withFeet(3, 0), "5 to 120 cm apart"),
-                refused(() -> Script.squat(BUILD, 1).withDepth(90), "between −40 and 80 degrees"),
+                refused(() -> Script.squat(BUILD, 0), "repetitions” must be from 1 to 50"),
+                refused(() -> Script.squat(BUILD, 1).withFeet(3, 0), "stance” must be from 5 to 120 cm, not 300"),
+                refused(() -> Script.squat(BUILD, 1).withDepth(90), "depth” must be from -40 to 80 degrees"),
                 refused(() -> new Script.Tempo(1, 0, 0, 1), "at least 0.3 seconds"),
-                refused(() -> new Load(Load.Place.FRONT, -1), "between 0 and 5 times"),
-                refused(() -> new BodyModel.Limits(35, 30, 65), "limit of the hip"));
+                refused(() -> new Load(Load.Place.FRONT, -1), "load” must be from 0 to 5 times"),
+                refused(() -> new BodyModel.Limits(35, 30, 65), "hip” must be from 60 to 160 degrees"));
     }
 
     private static Arguments refused(ThrowingCallable attempt, String words) {
@@ -41,7 +42,7 @@ class RefusalsTest {
     @ParameterizedTest
     @MethodSource
     void what_cannot_be_is_refused_in_words(ThrowingCallable attempt, String words) {
-        assertThatThrownBy(attempt).isInstanceOf(IllegalArgumentException.class).hasMessageContaining(words);
+        assertThatThrownBy(attempt).isInstanceOf(Refusal.class).hasMessageContaining(words);
     }
 
     @Test

@@ -1,5 +1,6 @@
 package rangordnung.core.motion.simulated;
 
+import rangordnung.core.Refusal;
 import rangordnung.core.body.ArmPosition;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
@@ -31,20 +32,20 @@ public record Script(
 
         public Tempo {
             if (!(standing >= 0.3 && descent >= 0.3 && ascent >= 0.3 && pause >= 0 && standing + descent + pause + ascent <= 60)) {
-                throw new IllegalArgumentException("Each part of a repetition takes at least 0.3 seconds, all together at most a minute");
+                throw Refusal.contradiction("Each part of a repetition takes at least 0.3 seconds, all together at most a minute");
             }
         }
     }
 
     public Script {
         if (repetitions < 1 || repetitions > 50) {
-            throw new IllegalArgumentException("Between 1 and 50 repetitions are performed, not " + repetitions);
+            throw Refusal.outOfRange("repetitions", repetitions, 1, 50, "");
         }
         if (!(stance >= 0.05 && stance <= 1.2)) {
-            throw new IllegalArgumentException("The ankles are 5 to 120 cm apart, not " + Math.round(stance * 100));
+            throw Refusal.outOfRange("stance", Math.round(stance * 100), 5, 120, "cm");
         }
         if (!(depth >= -40 && depth <= 80)) {
-            throw new IllegalArgumentException("A thigh angle at the bottom lies between −40 and 80 degrees, not " + depth);
+            throw Refusal.outOfRange("depth", depth, -40, 80, "degrees");
         }
     }
 

@@ -1,6 +1,7 @@
 package rangordnung.core.motion.simulated;
 
 import java.util.Map;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.ArmPosition;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
@@ -47,7 +48,7 @@ public final class SimulatedAthlete {
         this.build = script.build();
         double plate = Math.min(BodyModel.HIGHEST_PLATE, script.faults().largestHeelRise() / 100);
         this.body = new BodyModel(build, script.limits(), script.arms(), script.load(), plate);
-        this.standing = body.at(90).orElseThrow(() -> new IllegalArgumentException("Such a body does not stand over its feet"));
+        this.standing = body.at(90).orElseThrow(() -> Refusal.contradiction("Such a body does not stand over its feet"));
         double deepest = body.deepest().thigh();
         this.bottom = body.at(Math.max(script.depth(), deepest)).orElse(body.deepest());
         this.lungeAngle = solveLunge();
