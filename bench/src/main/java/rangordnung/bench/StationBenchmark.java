@@ -59,7 +59,7 @@ final class StationBenchmark {
             station.get("api/session");
             UUID trial = UUID.randomUUID();
             station.post("api/screenings/" + screening + "/facts", facts(athletes.get(i % athletes.size()), UUID.randomUUID(),
-                    "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"shoes\":false,\"archAssisted\":false}}".formatted(trial)));
+                    "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial)));
             stations.add(station);
             trials.add(trial);
         }

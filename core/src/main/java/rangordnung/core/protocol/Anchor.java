@@ -2,6 +2,7 @@ package rangordnung.core.protocol;
 
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * How a measured value becomes a deviation: tolerance is 0, limit is 1, linear between.
@@ -16,6 +17,10 @@ import java.util.Set;
 public record Anchor(String measure, Threshold tolerance, Threshold limit, Threshold sem, Set<String> under, Optional<String> against) {
 
     public Anchor {
+        Refusal.present(measure, "measure");
+        Refusal.present(tolerance, "tolerance");
+        Refusal.present(limit, "limit");
+        Refusal.present(sem, "sem");
         against = against == null ? Optional.empty() : against;
         under = under == null ? Set.of() : Set.copyOf(under);
         if (tolerance.value() == limit.value()) {

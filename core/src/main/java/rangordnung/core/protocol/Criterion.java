@@ -3,6 +3,7 @@ package rangordnung.core.protocol;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * One thing that is looked at in a test.
@@ -37,6 +38,11 @@ public record Criterion(
         Optional<Gauge> gauge) {
 
     public Criterion {
+        Refusal.present(name, "name");
+        Refusal.present(question, "question");
+        Refusal.present(family, "family");
+        Refusal.present(extent, "extent");
+        Refusal.present(weight, "weight");
         if (id == null || !id.matches("[a-z][a-z0-9-]*")) {
             throw new InvalidProtocol("A criterion's id has small letters, digits and hyphens: " + id);
         }

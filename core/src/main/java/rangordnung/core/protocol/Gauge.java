@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * How a criterion is measured by hand at a station: with a watch, by counting, with a tape, on scales, on a clock
@@ -63,16 +64,37 @@ public record Gauge(
     }
 
     /** One thing that is measured. */
-    public record Part(String id, Text name) {}
+    public record Part(String id, Text name) {
+        public Part {
+            Refusal.present(id, "id");
+            Refusal.present(name, "name");
+        }
+    }
 
     /** Why an attempt ended. */
-    public record Ending(String id, Text name, boolean counts) {}
+    public record Ending(String id, Text name, boolean counts) {
+        public Ending {
+            Refusal.present(id, "id");
+            Refusal.present(name, "name");
+        }
+    }
 
     /** An answer and the value that it stands for. */
-    public record Choice(String id, Text name, double value) {}
+    public record Choice(String id, Text name, double value) {
+        public Choice {
+            Refusal.present(id, "id");
+            Refusal.present(name, "name");
+        }
+    }
 
     /** A yes or no, and the grade of a no. */
-    public record PassMark(Text question, Grade missed, Label label) {}
+    public record PassMark(Text question, Grade missed, Label label) {
+        public PassMark {
+            Refusal.present(question, "question");
+            Refusal.present(missed, "missed");
+            Refusal.present(label, "label");
+        }
+    }
 
     /** What is told beside the judged value. */
     public enum FigureKind {
@@ -98,6 +120,10 @@ public record Gauge(
     public record Figure(String id, Text name, FigureKind kind, Optional<String> part, String unit, Optional<Threshold> factor,
             Optional<Threshold> flagFrom, boolean flagAtLimit) {
         public Figure {
+            Refusal.present(id, "id");
+            Refusal.present(name, "name");
+            Refusal.present(kind, "kind");
+            Refusal.present(unit, "unit");
             part = part == null ? Optional.empty() : part;
             factor = factor == null ? Optional.empty() : factor;
             flagFrom = flagFrom == null ? Optional.empty() : flagFrom;
@@ -108,6 +134,12 @@ public record Gauge(
     }
 
     public Gauge {
+        Refusal.present(instrument, "instrument");
+        Refusal.present(measure, "measure");
+        Refusal.present(unit, "unit");
+        Refusal.present(aggregate, "aggregate");
+        Refusal.present(combine, "combine");
+        Refusal.present(label, "label");
         cap = cap == null ? Optional.empty() : cap;
         passMark = passMark == null ? Optional.empty() : passMark;
         parts = parts == null ? List.of() : List.copyOf(parts);

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import rangordnung.core.Refusal;
 
 /**
  * The school: where good practitioners disagree, the view that a protocol takes.
@@ -102,6 +103,14 @@ public record Policies(
     private static final Text OPEN = new Text("Not settled in this version.", "In dieser Fassung nicht festgelegt.");
 
     public Policies {
+        Refusal.present(turnOut, "turnOut");
+        Refusal.present(stanceWidth, "stanceWidth");
+        Refusal.present(depthTarget, "depthTarget");
+        Refusal.present(kneeReference, "kneeReference");
+        Refusal.present(heelLift, "heelLift");
+        Refusal.present(trunk, "trunk");
+        Refusal.present(overheadKnee, "overheadKnee");
+        Refusal.present(bands, "bands");
         kneePastToe = or(kneePastToe, KneePastToe.SHOWN);
         descentStart = or(descentStart, DescentStart.IGNORE);
         heelPlates = or(heelPlates, HeelPlates.WEAN);

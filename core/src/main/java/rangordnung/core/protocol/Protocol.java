@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * Tests, school and numbers of judgement under one name and version. A changed protocol is a new version;
@@ -17,9 +18,17 @@ import java.util.Set;
 public record Protocol(
         String id, int version, Text name, Text summary, List<TestDefinition> tests, Policies policies, Rules rules, List<Retest> retests) {
 
+    /** Most tests of a protocol; more fit into no lesson (house convention). */
+    private static final int MOST_TESTS = 60;
+
     public Protocol {
-        if (version < 1 || tests == null || tests.isEmpty()) {
-            throw new InvalidProtocol("The protocol " + id + " needs a version from 1 on and at least one test");
+        Refusal.present(id, "id");
+        Refusal.present(name, "name");
+        Refusal.present(summary, "summary");
+        Refusal.present(policies, "policies");
+        Refusal.present(rules, "rules");
+        if (version < 1 || tests == null || tests.isEmpty() || tests.size() > MOST_TESTS) {
+            throw new InvalidProtocol("The protocol " + id + " needs a version from 1 on and 1 to " + MOST_TESTS + " tests");
         }
         Set<String> ids = new HashSet<>();
         for (TestDefinition test : tests) {
@@ -37,6 +46,18 @@ public record Protocol(
             }
         }
         tests = List.copyOf(tests);
+        for (TestDefinition test : tests) {
+            test.criteria().forEach(criterion -> policiesKnown(criterion, policies));
+        }
+    }
+
+    /** Whatever names a policy names one that there is, so that judging never meets another. */
+    private static void policiesKnown(Criterion criterion, Policies policies) {
+        criterion.variants().forEach(variant -> variant.judgedUnder().forEach(policies::hold));
+        criterion.anchors().forEach(anchor -> {
+            anchor.under().forEach(policies::hold);
+            anchor.target(policies);
+        });
     }
 
     public Optional<TestDefinition> test(String id) {

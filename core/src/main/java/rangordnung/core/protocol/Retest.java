@@ -3,6 +3,7 @@ package rangordnung.core.protocol;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * The same test with one thing changed, to tell the causes of a fault apart.
@@ -38,6 +39,11 @@ public record Retest(
         Label label) {
 
     public Retest {
+        Refusal.present(id, "id");
+        Refusal.present(name, "name");
+        Refusal.present(instruction, "instruction");
+        Refusal.present(families, "families");
+        Refusal.present(label, "label");
         caution = caution == null ? Optional.empty() : caution;
         families = Set.copyOf(families);
         patterns = patterns == null ? Set.of() : Set.copyOf(patterns);

@@ -2,6 +2,7 @@ package rangordnung.core.protocol;
 
 import java.util.List;
 import java.util.Optional;
+import rangordnung.core.Refusal;
 
 /**
  * The numbers of judgement, each with its label.
@@ -29,10 +30,28 @@ public record Rules(
         Threshold painStopsFrom,
         List<SourceNoise> sourceNoise) {
 
+    /** Below these no noise and no interval is one (house convention). */
+    private static final double LEAST_SEM = 0.01;
+    private static final double LEAST_COVERAGE = 0.1;
+
     /** A factor on the noise of what was taken in some way. */
-    public record SourceNoise(Source source, Threshold factor) {}
+    public record SourceNoise(Source source, Threshold factor) {
+        public SourceNoise {
+            Refusal.present(source, "source");
+            Refusal.present(factor, "factor");
+        }
+    }
 
     public Rules {
+        Refusal.present(gradeCutPoints, "gradeCutPoints");
+        Refusal.present(heelLiftVoidsFrom, "heelLiftVoidsFrom");
+        Refusal.present(slightHeelLiftNoise, "slightHeelLiftNoise");
+        Refusal.present(gradedMarkSem, "gradedMarkSem");
+        Refusal.present(landmarkConfidence, "landmarkConfidence");
+        Refusal.present(minimumCompleteness, "minimumCompleteness");
+        Refusal.present(percentilesFrom, "percentilesFrom");
+        Refusal.present(coverage, "coverage");
+        Refusal.present(painStopsFrom, "painStopsFrom");
         gradeCutPoints = List.copyOf(gradeCutPoints);
         if (gradeCutPoints.size() != 3) {
             throw new InvalidProtocol("Four grades need three cut-points");
@@ -49,6 +68,14 @@ public record Rules(
         if (slightHeelLiftNoise.value() < 1) {
             throw new InvalidProtocol("A slight heel lift cannot make a reading more certain");
         }
+        Refusal.within(gradeCutPoints.get(0).value(), 0, 1, "", "gradeCutPoints");
+        Refusal.within(gradeCutPoints.get(2).value(), 0, 1, "", "gradeCutPoints");
+        Refusal.within(gradedMarkSem.value(), LEAST_SEM, 3, "grades", "gradedMarkSem");
+        Refusal.within(landmarkConfidence.value(), 0, 1, "", "landmarkConfidence");
+        Refusal.within(minimumCompleteness.value(), 0, 100, "percent", "minimumCompleteness");
+        Refusal.within(percentilesFrom.value(), 1, 1000, "athletes", "percentilesFrom");
+        Refusal.within(coverage.value(), LEAST_COVERAGE, 5, "", "coverage");
+        Refusal.within(painStopsFrom.value(), 1, 10, "", "painStopsFrom");
     }
 
     /** What the noise of a source is multiplied by, where the protocol says it. */

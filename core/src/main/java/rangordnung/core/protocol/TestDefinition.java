@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * A standardised test as data.
@@ -83,6 +84,7 @@ public record TestDefinition(
      */
     public record Repetitions(int practice, int observed, int majority, Label label) {
         public Repetitions {
+            Refusal.present(label, "label");
             if (practice < 0 || observed < 1 || majority < 1 || majority > observed) {
                 throw new InvalidProtocol("Repetitions do not fit together: " + practice + ", " + observed + ", " + majority);
             }
@@ -90,9 +92,23 @@ public record TestDefinition(
     }
 
     /** One step of the set-up. */
-    public record SetUpStep(String part, Text text) {}
+    public record SetUpStep(String part, Text text) {
+        public SetUpStep {
+            Refusal.present(part, "part");
+            Refusal.present(text, "text");
+        }
+    }
 
     public TestDefinition {
+        Refusal.present(id, "id");
+        Refusal.present(name, "name");
+        Refusal.present(pattern, "pattern");
+        Refusal.present(weight, "weight");
+        Refusal.present(repetitions, "repetitions");
+        Refusal.present(arms, "arms");
+        Refusal.present(footwear, "footwear");
+        Refusal.present(setUp, "setUp");
+        Refusal.present(allowedWords, "allowedWords");
         heels = heels == null ? Heels.JUDGED : heels;
         legs = legs == null ? Legs.TOGETHER : legs;
         role = role == null ? Role.SCREEN : role;

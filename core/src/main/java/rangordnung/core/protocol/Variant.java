@@ -2,6 +2,7 @@ package rangordnung.core.protocol;
 
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Refusal;
 
 /**
  * The way in which a fault shows, such as a knee that goes inward, outward or wobbles.
@@ -26,6 +27,9 @@ public record Variant(String id, Text name, Effect effect, Optional<DepthStatus>
     }
 
     public Variant {
+        Refusal.present(id, "id");
+        Refusal.present(name, "name");
+        Refusal.present(effect, "effect");
         depthStatus = depthStatus == null ? Optional.empty() : depthStatus;
         judgedUnder = judgedUnder == null ? Set.of() : Set.copyOf(judgedUnder);
     }

@@ -113,7 +113,7 @@ class BodyModelTest {
 
     @Test
     void impossible_bodies_are_refused_in_words() {
-        assertThatThrownBy(() -> Build.ofStature(17)).hasMessageContaining("80 and 250 cm");
+        assertThatThrownBy(() -> Build.ofStature(17)).hasMessageContaining("80 to 250 cm");
         assertThatThrownBy(() -> AVERAGE.with(Optional.of(4.0), Optional.empty(), Optional.empty())).hasMessageContaining("shank");
         assertThatThrownBy(() -> new BodyModel.Limits(-1, 130, 65)).hasMessageContaining("ankle");
     }

@@ -13,6 +13,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.Tenancy;
@@ -67,7 +68,7 @@ public class Accounts {
         checkPassword(password);
         boolean taken = Tenancy.acrossAll(() -> transaction.execute(t -> accounts.findByLogin(normal(login)).isPresent()));
         if (taken) {
-            throw new Problem(HttpStatus.CONFLICT, "login-taken", "The login “" + login + "” is taken. Choose another.").with("field", "login");
+            throw new Problem(HttpStatus.CONFLICT, Code.LOGIN_TAKEN, "The login “" + login + "” is taken. Choose another.").with("field", "login");
         }
         return transaction.execute(t -> accounts.save(account(login, name, role, password)).id());
     }
@@ -132,7 +133,7 @@ public class Accounts {
 
     private static void checkPassword(String password) {
         if (password.length() < SHORTEST_PASSWORD || password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > 72) {
-            throw Problem.invalid("password-length",
+            throw Problem.invalid(Code.PASSWORD_LENGTH,
                     "A password has at least " + SHORTEST_PASSWORD + " characters and at most 72 bytes. A short sentence is easy to keep.", "password");
         }
     }

@@ -7,6 +7,7 @@ import java.time.Instant;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 
 /**
@@ -69,7 +70,7 @@ public class LoginGuard {
                 .optional();
         oldest.ifPresent(at -> {
             long seconds = Math.max(1, Duration.between(now, at.toInstant().plus(WINDOW)).toSeconds());
-            throw new Problem(HttpStatus.TOO_MANY_REQUESTS, "too-many-logins",
+            throw new Problem(HttpStatus.TOO_MANY_REQUESTS, Code.TOO_MANY_LOGINS,
                     "Too many failed logins. Try again in " + (seconds / 60 + 1) + " minutes.").with("retryAfterSeconds", seconds);
         });
     }

@@ -4,12 +4,16 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.firewall.HttpFirewall;
+import org.springframework.security.web.firewall.StrictHttpFirewall;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import rangordnung.server.platform.Answers;
+import rangordnung.server.platform.Code;
+import rangordnung.server.platform.Problem;
 
 /** Who reaches what. A rater reaches stations; which ones, the screening decides. */
 @Configuration
@@ -47,19 +51,18 @@ class Security {
                         .referrerPolicy(policy -> policy.policy(ReferrerPolicy.NO_REFERRER))
                         .permissionsPolicyHeader(policy -> policy.policy("camera=(self), microphone=(), geolocation=()")))
                 .exceptionHandling(errors -> errors
-                        .authenticationEntryPoint((request, response, e) -> problem(response, HttpStatus.UNAUTHORIZED, "signed-out",
-                                "Nobody is signed in, or the session has ended. Sign in again; what waits to be saved is kept."))
-                        .accessDeniedHandler((request, response, e) -> problem(response, HttpStatus.FORBIDDEN, "forbidden",
-                                "This account may not do that, or the page is out of date. Load it again, or ask the lead.")))
+                        .authenticationEntryPoint((request, response, e) -> Answers.write(new Problem(HttpStatus.UNAUTHORIZED, Code.SIGNED_OUT,
+                                "Nobody is signed in, or the session has ended. Sign in again; what waits to be saved is kept."), request, response))
+                        .accessDeniedHandler((request, response, e) -> Answers.write(new Problem(HttpStatus.FORBIDDEN, Code.FORBIDDEN,
+                                "This account may not do that, or the page is out of date. Load it again, or ask the lead."), request, response)))
                 .build();
     }
 
-    private static void problem(jakarta.servlet.http.HttpServletResponse response, HttpStatus status, String code, String sentence)
-            throws java.io.IOException {
-        response.setStatus(status.value());
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.setCharacterEncoding("UTF-8");
-        response.getWriter().write("{\"type\":\"urn:rangordnung:problem:%s\",\"status\":%d,\"code\":\"%s\",\"detail\":\"%s\"}"
-                .formatted(code, status.value(), code, sentence));
+    /** No control character reaches anything by a parameter. */
+    @Bean
+    HttpFirewall firewall() {
+        StrictHttpFirewall firewall = new StrictHttpFirewall();
+        firewall.setAllowedParameterValues(value -> value.chars().noneMatch(Character::isISOControl));
+        return firewall;
     }
 }

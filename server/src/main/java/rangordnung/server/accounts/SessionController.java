@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 
@@ -74,7 +75,7 @@ class SessionController {
         Optional<Signed> signed = accounts.check(login, signIn.password());
         if (signed.isEmpty()) {
             guard.failed(login, request.getRemoteAddr());
-            throw new Problem(HttpStatus.UNAUTHORIZED, "wrong-login", "Login and password do not fit. Check both and try again.");
+            throw new Problem(HttpStatus.UNAUTHORIZED, Code.WRONG_LOGIN, "Login and password do not fit. Check both and try again.");
         }
         guard.succeeded(login);
         return begin(signed.get(), request, response);
@@ -96,10 +97,10 @@ class SessionController {
         guard.check("setup", request.getRemoteAddr());
         if (setup.setupCode().isBlank() || !setup.setupCode().equals(first.code())) {
             guard.failed("setup", request.getRemoteAddr());
-            throw new Problem(HttpStatus.FORBIDDEN, "wrong-setup-code", "The address does not carry the code that the launcher printed. Copy it again.");
+            throw new Problem(HttpStatus.FORBIDDEN, Code.WRONG_SETUP_CODE, "The address does not carry the code that the launcher printed. Copy it again.");
         }
         if (!accounts.setupNeeded()) {
-            throw Problem.conflict("already-set-up", "The first account exists already. Sign in with it.");
+            throw Problem.conflict(Code.ALREADY_SET_UP, "The first account exists already. Sign in with it.");
         }
         return begin(accounts.found(first.organisation(), first.login(), first.name(), first.password()), request, response);
     }

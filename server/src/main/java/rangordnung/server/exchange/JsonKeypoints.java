@@ -12,6 +12,7 @@ import java.util.Set;
 import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Motion;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
@@ -301,7 +302,7 @@ final class JsonKeypoints {
 
     static void write(Motion motion, LandmarkFile.Format format, OutputStream out) throws IOException {
         if (motion.plane() == Motion.Plane.SPACE) {
-            throw Problem.invalid("no-picture", "A clip in space is no picture; write it as CSV, TRC or C3D.", "format");
+            throw Problem.invalid(Code.NO_PICTURE, "A clip in space is no picture; write it as CSV, TRC or C3D.", "format");
         }
         try (JsonGenerator json = JSON.createGenerator(out)) {
             json.writeStartObject();

@@ -20,6 +20,7 @@ import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
 import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
@@ -62,8 +63,9 @@ public class Groups {
      * @param decision the decision that holds, if one does
      * @param last     the last decision about this athlete, which a new one must name
      * @param outdated whether the proposal has changed since the decision that holds
+     * @param incident number of the incident, where the athlete could not be judged
      */
-    public record Member(UUID athlete, String name, Proposal proposal, Optional<Proposal.Place> place, Optional<DecisionView> decision,
+    public record Member(UUID athlete, String name, Optional<String> incident, Proposal proposal, Optional<Proposal.Place> place, Optional<DecisionView> decision,
             Optional<UUID> last, boolean outdated) {}
 
     /** A focus with those who work on it. */
@@ -80,7 +82,7 @@ public class Groups {
     @Transactional(readOnly = true)
     public GroupsView of(UUID screening) {
         Results.Screen screen = results.of(screening);
-        Map<UUID, Proposal> proposals = results.proposals(screen);
+        Map<UUID, Results.Proposed> proposals = results.proposals(screen);
         Map<UUID, Decision> last = new HashMap<>();
         rows.findByScreeningOrderBySequence(screening).forEach(d -> last.put(d.athlete(), d));
         Map<UUID, String> authors = accounts.names();
@@ -101,13 +103,14 @@ public class Groups {
                 .toList());
     }
 
-    private static Member member(Results.Screened screened, Proposal proposal, Optional<Decision> last, Map<UUID, String> authors) {
+    private static Member member(Results.Screened screened, Results.Proposed made, Optional<Decision> last, Map<UUID, String> authors) {
+        Proposal proposal = made.proposal();
         Optional<Proposal.Place> proposed = proposal instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
         Optional<Decision> holding = last.filter(d -> d.kind() != Kind.RELEASE);
         boolean protect = proposed.filter(p -> p.focus() == Focus.PROTECT).isPresent();
         // Pain and missing clearance come before any decision that was made without them.
         Optional<Proposal.Place> place = protect ? proposed : holding.flatMap(Decision::place).or(() -> proposed);
-        return new Member(screened.athlete().id(), screened.athlete().name().full(), proposal, place,
+        return new Member(screened.athlete().id(), screened.athlete().name().full(), made.incident(), proposal, place,
                 holding.map(d -> view(d, authors)), last.map(Decision::id), holding.filter(d -> !d.proposed().equals(proposed)).isPresent());
     }
 
@@ -140,18 +143,18 @@ public class Groups {
             return now;
         }
         if (!now.last().equals(decision.basedOn())) {
-            throw Problem.conflict("decided-meanwhile", "Somebody else decided about this athlete meanwhile. Look at what stands now, then decide again.")
+            throw Problem.conflict(Code.DECIDED_MEANWHILE, "Somebody else decided about this athlete meanwhile. Look at what stands now, then decide again.")
                     .with("now", decisions(screening, decision.athlete()).stream().findFirst());
         }
         String reason = decision.reason().strip();
         Optional<Proposal.Place> place = switch (decision.kind()) {
             case MOVE -> {
                 if (reason.isEmpty()) {
-                    throw Problem.invalid("reason-missing", "Say why: a move is kept with its reason.", "reason");
+                    throw Problem.invalid(Code.REASON_MISSING, "Say why: a move is kept with its reason.", "reason");
                 }
                 yield Optional.of(possible(screening, decision));
             }
-            case LOCK -> Optional.of(now.place().orElseThrow(() -> Problem.invalid("no-place", "There is no place to lock yet.", "kind")));
+            case LOCK -> Optional.of(now.place().orElseThrow(() -> Problem.invalid(Code.NO_PLACE, "There is no place to lock yet.", "kind")));
             case RELEASE -> Optional.empty();
         };
         Optional<Proposal.Place> proposed = now.proposal() instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
@@ -161,9 +164,9 @@ public class Groups {
     }
 
     private Proposal.Place possible(UUID screening, NewDecision decision) {
-        Proposal.Place place = decision.place().orElseThrow(() -> Problem.invalid("place-missing", "Say where to: a focus and a rung.", "place"));
+        Proposal.Place place = decision.place().orElseThrow(() -> Problem.invalid(Code.PLACE_MISSING, "Say where to: a focus and a rung.", "place"));
         if (fit(screening, decision.athlete(), place) instanceof Fit.Impossible impossible) {
-            throw Problem.invalid("move-impossible", switch (impossible.because()) {
+            throw Problem.invalid(Code.MOVE_IMPOSSIBLE, switch (impossible.because()) {
                 case PROTECTED -> "Pain or a missing clearance comes first: nobody is moved out of Protect here.";
                 case TOO_HARD -> "That rung is more than one too hard for what was seen.";
                 case NO_SUCH_RUNG -> "This focus has no such rung.";

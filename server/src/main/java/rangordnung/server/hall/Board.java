@@ -95,11 +95,11 @@ class Board {
         Screenings.ScreeningView view = screenings.visible(screening);
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
         HallSetup hall = halls.of(screening);
-        Map<UUID, List<Entry>> books = facts.books(screening);
+        Map<UUID, Facts.Book> books = facts.books(screening);
         List<Line> lines = new ArrayList<>();
         List<Stopped> stopped = new ArrayList<>();
         for (Rosters.Member member : rosters.members(view.team())) {
-            List<Entry> book = books.getOrDefault(member.id(), List.of());
+            List<Entry> book = books.getOrDefault(member.id(), Facts.Book.EMPTY).entries();
             List<Entry> standing = Entry.standing(book);
             List<Progress.State> states = hall.stations().stream().map(s -> Progress.of(protocol, tests(protocol, s), member.clearance(), book, s.checkIn())).toList();
             lines.add(new Line(member.id(), member.name().shortened(), Progress.attendance(standing), standing.isEmpty(), states));
@@ -112,7 +112,7 @@ class Board {
                     (int) lines.stream().filter(l -> l.states().get(column) == Progress.State.DONE).count(),
                     (int) lines.stream().filter(l -> l.states().get(column) == Progress.State.WAITING).count()));
         }
-        long sequence = books.values().stream().flatMap(List::stream).mapToLong(Entry::sequence).max().orElse(0);
+        long sequence = books.values().stream().flatMap(b -> b.entries().stream()).mapToLong(Entry::sequence).max().orElse(0);
         return new BoardView(view, columns, lines, stopped, pace(view, hall, lines), sequence);
     }
 

@@ -7,6 +7,7 @@ import java.util.Optional;
 import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Motion;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 
 /**
@@ -29,7 +30,7 @@ record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPer
 
     static Clip of(Motion motion) {
         if (motion.frames() > MOST_FRAMES) {
-            throw Problem.invalid("clip-too-long", "The clip has " + motion.frames() + " frames; at most " + MOST_FRAMES + " are shown. Cut it.", "file");
+            throw Problem.invalid(Code.CLIP_TOO_LONG, "The clip has " + motion.frames() + " frames; at most " + MOST_FRAMES + " are shown. Cut it.", "file");
         }
         List<Path> paths = new ArrayList<>();
         for (Landmark landmark : motion.landmarks()) {
@@ -58,11 +59,11 @@ record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPer
 
     Motion motion() {
         if (frames < 1 || frames > MOST_FRAMES) {
-            throw Problem.invalid("clip-too-long", "A clip has 1 to " + MOST_FRAMES + " frames, not " + frames + ".", "frames");
+            throw Problem.invalid(Code.CLIP_TOO_LONG, "A clip has 1 to " + MOST_FRAMES + " frames, not " + frames + ".", "frames");
         }
         for (Path path : paths) {
             if (path.confidence().length != frames || wrong(path.x(), Axis.X) || wrong(path.y(), Axis.Y) || wrong(path.z(), Axis.Z)) {
-                throw Problem.invalid("uneven-clip", "The path of " + path.landmark() + " does not have " + frames + " frames.", "paths");
+                throw Problem.invalid(Code.UNEVEN_CLIP, "The path of " + path.landmark() + " does not have " + frames + " frames.", "paths");
             }
         }
         Motion.Builder motion = Motion.builder(plane, rate, metresPerUnit);

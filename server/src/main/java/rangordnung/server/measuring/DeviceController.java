@@ -12,6 +12,7 @@ import java.util.UUID;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.Fact;
 import rangordnung.core.motion.PlateReading;
@@ -23,6 +24,7 @@ import rangordnung.core.protocol.Gauge;
 import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.server.exchange.DeviceFile;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.screening.Screenings;
@@ -75,8 +77,8 @@ class DeviceController {
             }
             PlateReading reading = PlateReading.of(file.first(), file.second(), file.rate(), protocols.motionRules());
             return new DeviceSaid(Optional.empty(), Optional.of(reading), file.rate(), file.first(), file.second(), test.map(t -> facts(t, asked, reading)).orElse(List.of()));
-        } catch (IllegalArgumentException e) {
-            throw Problem.invalid("no-reading", e.getMessage(), "csv");
+        } catch (Refusal e) {
+            throw Problem.invalid(Code.NO_READING, e.getMessage(), "csv");
         }
     }
 
@@ -100,7 +102,7 @@ class DeviceController {
     private static Fact.Measured fact(Criterion criterion, DeviceAsked asked, String measure, double value, Source source) {
         Optional<Side> side = criterion.extent() == Extent.SIDED ? asked.working() : Optional.empty();
         if (criterion.extent() == Extent.SIDED && side.isEmpty()) {
-            throw Problem.invalid("working-leg-missing", "In this test legs work one after the other. Say which leg works.", "working");
+            throw Problem.invalid(Code.WORKING_LEG_MISSING, "In this test legs work one after the other. Say which leg works.", "working");
         }
         return new Fact.Measured(asked.trial(), criterion.id(), side, measure, 1, Clip.rounded(value, 1000), 1, Optional.empty(), Optional.of(new Fact.Taken(source, 0)));
     }

@@ -50,6 +50,7 @@ import rangordnung.core.protocol.Threshold;
 import rangordnung.server.exchange.LandmarkFile;
 import rangordnung.server.exchange.LandmarkFiles;
 import rangordnung.server.exchange.Reading;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.screening.Screenings;
@@ -145,7 +146,7 @@ class MeasuringController {
 
     private static Optional<Side> working(TestDefinition test, About about) {
         if (test.legs() == TestDefinition.Legs.EACH && about.working().isEmpty()) {
-            throw Problem.invalid("working-leg-missing", "In this test legs work one after the other. Say which leg works.", "working");
+            throw Problem.invalid(Code.WORKING_LEG_MISSING, "In this test legs work one after the other. Say which leg works.", "working");
         }
         return test.legs() == TestDefinition.Legs.EACH ? about.working() : Optional.empty();
     }
@@ -207,7 +208,7 @@ class MeasuringController {
         Script script = asked.script();
         SimulatedAthlete athlete = new SimulatedAthlete(script);
         if (script.seconds() * asked.rate() > Clip.MOST_FRAMES) {
-            throw Problem.invalid("clip-too-long", "That many repetitions make a clip that is too long.", "repetitions");
+            throw Problem.invalid(Code.CLIP_TOO_LONG, "That many repetitions make a clip that is too long.", "repetitions");
         }
         Camera camera = new Camera(asked.plane(), asked.rate(), Optional.empty(), Optional.empty(), 1, 0, asked.near(), asked.noise() / 100, 0, asked.seed());
         return new Simulated(Clip.of(camera.film(athlete)), athlete.bottom(), athlete.endsEarly());

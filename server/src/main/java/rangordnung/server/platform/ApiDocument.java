@@ -16,11 +16,13 @@ import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.servers.Server;
 import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -37,6 +39,16 @@ class ApiDocument {
     @Bean
     OpenAPI document() {
         return new OpenAPI().info(new Info().title("Rangordnung").version("1")).servers(List.of(new Server().url("/")));
+    }
+
+    /** What a client is told when it is refused, with every code that there is. */
+    @Bean
+    OpenApiCustomizer problemCodes() {
+        return document -> {
+            StringSchema code = new StringSchema();
+            Arrays.stream(Code.values()).map(Code::wire).forEach(code::addEnumItem);
+            document.getComponents().addSchemas("ProblemCode", code);
+        };
     }
 
     @Bean

@@ -1,108 +1,112 @@
 package rangordnung.server.platform;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.ConstraintViolationException;
-import java.net.URI;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
+import java.util.List;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
-import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.validation.FieldError;
-import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.ServletWebRequest;
 import org.springframework.web.context.request.WebRequest;
-import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import rangordnung.core.Refusal;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.TokenStreamLocation;
+import tools.jackson.databind.exc.InvalidNullException;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
 
-/** Turns every error into problem details with a stable code and a plain sentence. */
+/** Turns every error of a controller into problem details with a stable code and a plain sentence; no word of a library reaches a client. */
 @RestControllerAdvice
 class Problems extends ResponseEntityExceptionHandler {
 
-    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
-
-    @ExceptionHandler(Problem.class)
-    ResponseEntity<Object> problem(Problem problem) {
-        ProblemDetail detail = detail(problem.status(), problem.code(), problem.getMessage());
-        problem.extra().forEach(detail::setProperty);
-        ResponseEntity.BodyBuilder answer = ResponseEntity.status(problem.status());
-        if (problem.extra().get("retryAfterSeconds") instanceof Long seconds) {
-            answer.header(HttpHeaders.RETRY_AFTER, seconds.toString());
+    @ExceptionHandler(Exception.class)
+    ResponseEntity<Object> any(Exception e, HttpServletRequest request) throws Exception {
+        if (e instanceof org.springframework.security.access.AccessDeniedException || e instanceof AsyncRequestNotUsableException) {
+            throw e;
         }
-        return answer.body(detail);
+        return answer(Answers.of(e, request));
     }
 
-    /** Values that the core refuses, such as an empty name or pain of 11. */
-    @ExceptionHandler({IllegalArgumentException.class, ConstraintViolationException.class})
-    ResponseEntity<Object> refused(RuntimeException e) {
-        return ResponseEntity.badRequest().body(detail(HttpStatus.BAD_REQUEST, "invalid", e.getMessage()));
+    @ExceptionHandler(ConstraintViolationException.class)
+    ResponseEntity<Object> refused(ConstraintViolationException e) {
+        var first = e.getConstraintViolations().iterator().next();
+        String path = first.getPropertyPath().toString();
+        return answer(invalid(path.substring(path.lastIndexOf('.') + 1), first.getMessage()));
     }
 
     @ExceptionHandler(ObjectOptimisticLockingFailureException.class)
     ResponseEntity<Object> changedMeanwhile(ObjectOptimisticLockingFailureException e) {
-        return ResponseEntity.status(HttpStatus.CONFLICT).body(detail(HttpStatus.CONFLICT, "changed-meanwhile",
-                "Somebody else changed this at the same moment. Load it again and look before you save."));
+        return answer(Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else changed this at the same moment. Load it again and look before you save."));
     }
 
-    @ExceptionHandler(Exception.class)
-    ResponseEntity<Object> unexpected(Exception e) throws Exception {
-        if (e instanceof org.springframework.security.access.AccessDeniedException) {
-            throw e;
-        }
-        LOG.error("Unexpected error", e);
-        return ResponseEntity.internalServerError().body(detail(HttpStatus.INTERNAL_SERVER_ERROR, "unexpected",
-                "Something went wrong on the server. Nothing was half-written. Try again; if it stays, look at ./rangordnung logs."));
+    private static ResponseEntity<Object> answer(Problem problem) {
+        ResponseEntity.BodyBuilder answer = ResponseEntity.status(problem.status());
+        Answers.retry(problem).ifPresent(seconds -> answer.header(HttpHeaders.RETRY_AFTER, seconds));
+        return answer.body(Answers.detail(problem));
+    }
+
+    private static Problem invalid(String field, String what) {
+        return Problem.invalid(Code.INVALID, "“" + field + "” " + what + ".", field);
     }
 
     @Override
     protected ResponseEntity<Object> handleMethodArgumentNotValid(
             MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         FieldError first = e.getFieldError();
-        ProblemDetail detail = detail(HttpStatus.BAD_REQUEST, "invalid",
-                first == null ? "The request is not complete." : "“" + first.getField() + "” " + first.getDefaultMessage() + ".");
-        if (first != null) {
-            detail.setProperty("field", first.getField());
-        }
-        return ResponseEntity.badRequest().body(detail);
+        return answer(first == null ? Answers.of(HttpStatus.BAD_REQUEST) : invalid(first.getField(), first.getDefaultMessage()));
     }
 
     @Override
     protected ResponseEntity<Object> handleHttpMessageNotReadable(
             HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        Throwable root = e.getMostSpecificCause();
-        String what = root.getMessage() == null ? "" : root.getMessage().lines().findFirst().orElse("");
-        return ResponseEntity.badRequest().body(detail(HttpStatus.BAD_REQUEST, "unreadable", "The request could not be read: " + what));
-    }
-
-    @Override
-    protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
-            MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(detail(HttpStatus.CONTENT_TOO_LARGE, "too-large",
-                "The file is larger than 5 MB. Remove sheets or columns that are not needed."));
-    }
-
-    @Override
-    protected ResponseEntity<Object> handleExceptionInternal(
-            Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        Object answer = body == null && e instanceof ErrorResponse error ? error.getBody() : body;
-        if (answer instanceof ProblemDetail detail && (detail.getProperties() == null || !detail.getProperties().containsKey("code"))) {
-            detail.setProperty("code", "http-" + status.value());
-            if (detail.getDetail() == null) {
-                detail.setDetail(detail.getTitle());
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof Problem problem) {
+                return answer(problem);
+            }
+            if (t instanceof Refusal refusal) {
+                return answer(Answers.refused(refusal));
+            }
+            if (t instanceof JacksonException json && !(t.getCause() instanceof JacksonException)
+                    && !(t.getCause() instanceof Refusal) && !(t.getCause() instanceof Problem)) {
+                return answer(unreadable(json));
             }
         }
-        return super.handleExceptionInternal(e, answer, headers, status, request);
+        return answer(Problem.invalid(Code.UNREADABLE, "The request could not be read to its end. Send it again.", ""));
     }
 
-    private static ProblemDetail detail(HttpStatus status, String code, String sentence) {
-        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence == null ? status.getReasonPhrase() : sentence);
-        detail.setType(URI.create("urn:rangordnung:problem:" + code));
-        detail.setProperty("code", code);
-        return detail;
+    private static Problem unreadable(JacksonException e) {
+        String path = path(e.getPath());
+        String field = path.substring(path.lastIndexOf('.') + 1);
+        if (e instanceof InvalidNullException || String.valueOf(e.getOriginalMessage()).startsWith("Missing ")) {
+            return Problem.invalid(Code.MISSING, "“" + path + "” is missing.", field);
+        }
+        TokenStreamLocation at = e.getLocation();
+        String where = at == null || at.getLineNr() < 1 ? "" : " (line " + at.getLineNr() + ", column " + at.getColumnNr() + ")";
+        String what = e instanceof UnrecognizedPropertyException ? "is not known here"
+                : path.isEmpty() ? "The request is no JSON that can be read" : "is not what belongs there";
+        return Problem.invalid(Code.UNREADABLE, (path.isEmpty() ? what : "“" + path + "” " + what) + where + ".", field);
+    }
+
+    private static String path(List<JacksonException.Reference> path) {
+        return path.stream().map(r -> r.getPropertyName() != null ? r.getPropertyName() : String.valueOf(r.getIndex())).collect(Collectors.joining("."));
+    }
+
+    /** Whatever else the framework refuses. */
+    @Override
+    protected ResponseEntity<Object> handleExceptionInternal(Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        HttpStatus known = HttpStatus.resolve(status.value());
+        if (known == null || known == HttpStatus.INTERNAL_SERVER_ERROR) {
+            return answer(Answers.incident(((ServletWebRequest) request).getRequest().getRequestURI(), e));
+        }
+        return answer(Answers.of(known));
     }
 }

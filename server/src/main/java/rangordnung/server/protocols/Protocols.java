@@ -3,6 +3,7 @@ package rangordnung.server.protocols;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -22,10 +23,13 @@ import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Text;
 import rangordnung.server.accounts.OrganisationFounded;
 import rangordnung.server.accounts.OrganisationOpened;
+import rangordnung.server.platform.Code;
+import rangordnung.server.platform.Incidents;
 import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.StoredJson;
 import rangordnung.server.platform.Tenancy;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Gives protocols by version. A version never changes, so what was read once is kept. */
@@ -37,7 +41,7 @@ public class Protocols {
     private static final List<String> RECIPES = List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
 
     private final ProtocolVersionRows versions;
-    private final JsonMapper json;
+    private final StoredJson json;
     private final Tenancy tenancy;
     private final Clock clock;
     private final Map<Key, Protocol> read = new ConcurrentHashMap<>();
@@ -50,18 +54,18 @@ public class Protocols {
 
     private record Key(UUID organisation, String protocol, int version) {}
 
-    Protocols(ProtocolVersionRows versions, JsonMapper json, Tenancy tenancy, Clock clock) {
+    Protocols(ProtocolVersionRows versions, StoredJson json, Tenancy tenancy, Clock clock) {
         this.versions = versions;
         this.json = json;
         this.tenancy = tenancy;
         this.clock = clock;
-        this.ladders = json.treeToValue(resource("ladders/house-ladders.1"), Ladders.class);
-        this.placementRules = json.treeToValue(resource("placement/house-rules.1"), PlacementRules.class);
-        this.linkRules = json.treeToValue(resource("links/house-links.1"), LinkRules.class);
-        this.motionRules = json.treeToValue(resource("motion/house-motion.1"), MotionRules.class);
-        this.battery = json.treeToValue(resource("protocols/battery.2"), Battery.class);
-        List<Protocol> all = new ArrayList<>(List.of(json.treeToValue(resource("protocols/" + WHOLE), Protocol.class)));
-        RECIPES.forEach(r -> all.add(battery.protocol(json.treeToValue(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
+        this.ladders = json.read(resource("ladders/house-ladders.1"), Ladders.class);
+        this.placementRules = json.read(resource("placement/house-rules.1"), PlacementRules.class);
+        this.linkRules = json.read(resource("links/house-links.1"), LinkRules.class);
+        this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
+        this.battery = json.read(resource("protocols/battery.2"), Battery.class);
+        List<Protocol> all = new ArrayList<>(List.of(json.read(resource("protocols/" + WHOLE), Protocol.class)));
+        RECIPES.forEach(r -> all.add(battery.protocol(json.read(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
         this.shipped = List.copyOf(all);
     }
 
@@ -70,9 +74,18 @@ public class Protocols {
 
     public List<ProtocolLine> all() {
         return versions.findAllByOrderByProtocolAscVersionAsc().stream()
-                .map(v -> get(v.protocol(), v.version()))
+                .flatMap(v -> readable(v).stream())
                 .map(p -> new ProtocolLine(p.id(), p.version(), p.name(), p.summary(), isShipped(p)))
                 .toList();
+    }
+
+    /** A version, unless it cannot be read, as one from an older product that was not checked then. */
+    private Optional<Protocol> readable(ProtocolVersion version) {
+        try {
+            return find(version.protocol(), version.version());
+        } catch (Problem e) {
+            return Optional.empty();
+        }
     }
 
     private boolean isShipped(Protocol protocol) {
@@ -91,9 +104,18 @@ public class Protocols {
         if (known != null) {
             return Optional.of(known);
         }
-        Optional<Protocol> found = versions.findByProtocolAndVersion(protocol, version).map(v -> json.readValue(v.body(), Protocol.class));
+        Optional<Protocol> found = versions.findByProtocolAndVersion(protocol, version).map(this::read);
         found.ifPresent(p -> read.put(key, p));
         return found;
+    }
+
+    private Protocol read(ProtocolVersion version) {
+        try {
+            return json.read(version.body(), Protocol.class);
+        } catch (JacksonException e) {
+            Incidents.report("reading protocol " + version.protocol() + " version " + version.version(), e);
+            throw Problem.conflict(Code.CONTRADICTION, "Version " + version.version() + " of this protocol cannot be read. Judge the screening under another version.");
+        }
     }
 
     /**
@@ -109,13 +131,13 @@ public class Protocols {
         try {
             save(version);
         } catch (DataIntegrityViolationException e) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else saved a version of this protocol at the same moment. Look at it, then save again.");
+            throw Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else saved a version of this protocol at the same moment. Look at it, then save again.");
         }
         return version;
     }
 
     private void save(Protocol protocol) {
-        versions.save(new ProtocolVersion(protocol.id(), protocol.version(), json.writeValueAsString(protocol), clock.instant()));
+        versions.save(new ProtocolVersion(protocol.id(), protocol.version(), json.write(protocol), clock.instant()));
     }
 
     public Ladders ladders() {
@@ -155,7 +177,7 @@ public class Protocols {
 
     private JsonNode resource(String name) {
         try (InputStream in = Protocol.class.getResourceAsStream("/rangordnung/" + name + ".json")) {
-            ObjectNode tree = (ObjectNode) json.readTree(in);
+            ObjectNode tree = (ObjectNode) json.tree(new String(in.readAllBytes(), StandardCharsets.UTF_8));
             tree.remove("$schema");
             return tree;
         } catch (IOException e) {

@@ -1,5 +1,6 @@
 package rangordnung.server.results;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -33,6 +34,7 @@ import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
+import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
@@ -44,20 +46,32 @@ class ResultController {
     /** What a cell of a strip shows: a grade, or one of the states without one. */
     enum Cell { NONE, SLIGHT, MARKED, SEVERE, NOT_ASSESSABLE, NOT_TESTED, ABSENT, EXCUSED, STOPPED }
 
-    /** One athlete on one line; the cells stand in the order of the columns. */
-    record Strip(UUID athlete, String name, MovementIndex index, boolean pain, boolean refer, boolean flagged, List<Sided<Cell>> cells) {}
+    /**
+     * A stored fact that cannot be read; the lead takes it back and has it noted again.
+     *
+     * @param author who wrote it
+     */
+    record SetAsideView(UUID fact, UUID athlete, String name, String author, Instant at) {}
+
+    /**
+     * One athlete on one line; the cells stand in the order of the columns.
+     *
+     * @param incident number of the incident, where the athlete could not be judged
+     */
+    record Strip(UUID athlete, String name, Optional<String> incident, MovementIndex index, boolean pain, boolean refer, boolean flagged, List<Sided<Cell>> cells) {}
 
     /** A column of the strips. */
     record StripColumn(String test, String criterion) {}
 
-    record StripsView(Screenings.ScreeningView screening, List<StripColumn> columns, List<Strip> strips) {}
+    record StripsView(Screenings.ScreeningView screening, List<StripColumn> columns, List<Strip> strips, List<SetAsideView> setAside) {}
 
     /** A ranked athlete; {@code low} and {@code high} bound the index. */
     record RankedAthlete(UUID athlete, String name, int rank, double index, double low, double high, double completeness, Optional<Double> percentile) {}
 
     record RankedBand(int number, List<RankedAthlete> athletes) {}
 
-    record UnrankedAthlete(UUID athlete, String name, MovementIndex.Reason reason) {}
+    /** @param incident number of the incident, where the athlete could not be judged */
+    record UnrankedAthlete(UUID athlete, String name, MovementIndex.Reason reason, Optional<String> incident) {}
 
     record RankingView(Screenings.ScreeningView screening, List<RankedBand> bands, List<UnrankedAthlete> unranked, Optional<Double> typicalDifference) {}
 
@@ -72,7 +86,7 @@ class ResultController {
     record HistoryPoint(UUID screening, String name, LocalDate heldOn, MovementIndex index) {}
 
     record AthleteResult(
-            Screenings.ScreeningView screening, UUID athlete, String name, Clearance clearance, Optional<Attendance> attendance,
+            Screenings.ScreeningView screening, UUID athlete, String name, Optional<String> incident, List<SetAsideView> setAside, Clearance clearance, Optional<Attendance> attendance,
             List<PainReport> pains, boolean stopped, boolean refer, MovementIndex index, Optional<Change> change,
             List<TestView> tests, PersonalSetUp personal, List<HistoryPoint> history, LinkReport links, Proposal proposal) {}
 
@@ -80,12 +94,14 @@ class ResultController {
     private final Screenings screenings;
     private final Rosters rosters;
     private final Protocols protocols;
+    private final Accounts accounts;
 
-    ResultController(Results results, Screenings screenings, Rosters rosters, Protocols protocols) {
+    ResultController(Results results, Screenings screenings, Rosters rosters, Protocols protocols, Accounts accounts) {
         this.results = results;
         this.screenings = screenings;
         this.rosters = rosters;
         this.protocols = protocols;
+        this.accounts = accounts;
     }
 
     @GetMapping("/api/screenings/{id}/results")
@@ -95,14 +111,24 @@ class ResultController {
                 .flatMap(t -> t.criteria().stream().map(c -> new StripColumn(t.id(), c.id())))
                 .toList();
         List<Strip> strips = screen.athletes().stream().map(ResultController::strip).toList();
-        return new StripsView(screen.screening(), columns, strips);
+        return new StripsView(screen.screening(), columns, strips, setAside(screen.athletes()));
+    }
+
+    private List<SetAsideView> setAside(List<Results.Screened> athletes) {
+        if (athletes.stream().allMatch(a -> a.setAside().isEmpty())) {
+            return List.of();
+        }
+        Map<UUID, String> authors = accounts.names();
+        return athletes.stream()
+                .flatMap(a -> a.setAside().stream().map(s -> new SetAsideView(s.fact(), s.athlete(), a.athlete().name().full(), authors.getOrDefault(s.author(), "?"), s.at())))
+                .toList();
     }
 
     private static Strip strip(Results.Screened screened) {
         ScreenResult result = screened.result();
         List<Sided<Cell>> cells = result.criteria().map(c -> c.findings().map(ResultController::cell)).toList();
         boolean flagged = result.tests().stream().anyMatch(t -> !t.flags().isEmpty());
-        return new Strip(screened.athlete().id(), screened.athlete().name().full(), result.index(), !result.pains().isEmpty(), result.refer(), flagged, cells);
+        return new Strip(screened.athlete().id(), screened.athlete().name().full(), screened.incident(), result.index(), !result.pains().isEmpty(), result.refer(), flagged, cells);
     }
 
     private static Cell cell(Finding finding) {
@@ -129,7 +155,7 @@ class ResultController {
                 known.put(athlete.id(), index);
                 standings.add(new Ranking.Standing(athlete.id(), athlete.name().full(), index.estimate()));
             } else if (screened.result().index() instanceof MovementIndex.Unknown index) {
-                unranked.add(new UnrankedAthlete(athlete.id(), athlete.name().full(), index.reason()));
+                unranked.add(new UnrankedAthlete(athlete.id(), athlete.name().full(), index.reason(), screened.incident()));
             }
         }
         Ranking ranking = Ranking.of(standings, screen.protocol().rules());
@@ -153,8 +179,10 @@ class ResultController {
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));
         rosters.log(athlete, "SEEN");
         List<Screenings.ScreeningView> screened = screenings.upTo(screening);
-        List<ScreenResult> history = results.history(id, athlete);
-        ScreenResult now = history.get(history.size() - 1);
+        List<Results.Screened> looked = results.history(id, member);
+        List<ScreenResult> history = looked.stream().map(Results.Screened::result).toList();
+        Results.Screened here = looked.get(looked.size() - 1);
+        ScreenResult now = here.result();
         Optional<ScreenResult> before = history.size() > 1 ? Optional.of(history.get(history.size() - 2)) : Optional.empty();
         var protocol = protocols.get(screening.protocol(), screening.protocolVersion());
         double coverage = protocol.rules().coverage().value();
@@ -163,11 +191,11 @@ class ResultController {
             points.add(new HistoryPoint(screened.get(i).id(), screened.get(i).name(), screened.get(i).heldOn(), history.get(i).index()));
         }
         points.sort(Comparator.comparing(HistoryPoint::heldOn));
-        Proposal proposal = results.placer(protocol).propose(history, member.clearance());
+        Results.Proposed proposed = results.proposed(results.placer(protocol), new Results.Screen(screening, protocol, List.of(here)), here, history);
         LinkReport links = new Links(protocol, protocols.linkRules()).report(now);
-        return new AthleteResult(screening, athlete, member.name().full(), member.clearance(), now.attendance(), now.pains(), now.stopped(),
+        return new AthleteResult(screening, athlete, member.name().full(), proposed.incident(), setAside(List.of(here)), member.clearance(), now.attendance(), now.pains(), now.stopped(),
                 now.refer(), now.index(), before.flatMap(b -> change(b.index(), now.index(), coverage)),
-                now.tests().stream().map(t -> test(t, before, coverage)).toList(), now.personal(), points, links, proposal);
+                now.tests().stream().map(t -> test(t, before, coverage)).toList(), now.personal(), points, links, proposed.proposal());
     }
 
     private static Optional<Change> change(MovementIndex before, MovementIndex now, double coverage) {

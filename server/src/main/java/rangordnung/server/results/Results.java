@@ -10,13 +10,13 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
-import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.Particulars;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.server.platform.Incidents;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
 import rangordnung.server.screening.Facts;
@@ -52,15 +52,31 @@ public class Results {
         this.settlements = settlements;
     }
 
-    private record Judged(Facts.BookMark mark, Particulars particulars, String protocol, ScreenResult result) {
+    /**
+     * The result of one athlete.
+     *
+     * @param incident number of the incident, where judging failed; the result then says nothing
+     * @param setAside facts that cannot be read; the result stands on the others
+     */
+    private record Result(ScreenResult screen, Optional<String> incident, List<Facts.SetAside> setAside) {}
+
+    private record Judged(Facts.BookMark mark, Particulars particulars, String protocol, Result result) {
 
         boolean stands(Facts.BookMark now, Particulars under, String version) {
             return mark.equals(now) && particulars.equals(under) && protocol.equals(version);
         }
     }
 
-    /** An athlete with the result of one screening. */
-    public record Screened(Rosters.Member athlete, ScreenResult result) {}
+    /**
+     * An athlete with the result of one screening.
+     *
+     * @param incident number of the incident, where the athlete could not be judged; the result then says nothing
+     * @param setAside facts that cannot be read; the result stands on the others
+     */
+    public record Screened(Rosters.Member athlete, ScreenResult result, Optional<String> incident, List<Facts.SetAside> setAside) {}
+
+    /** What is proposed for an athlete; where that failed, nothing, with the number of the incident. */
+    public record Proposed(Proposal proposal, Optional<String> incident) {}
 
     /** A screening with its protocol and the results of all athletes, by name. */
     public record Screen(Screenings.ScreeningView screening, Protocol protocol, List<Screened> athletes) {}
@@ -69,35 +85,60 @@ public class Results {
     public Screen of(UUID screening) {
         Screenings.ScreeningView view = screenings.visible(screening);
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
-        Map<UUID, ScreenResult> results = judged(view, protocol);
-        ScreenResult nothing = new Judge(protocol).judge(List.of());
-        return new Screen(view, protocol, rosters.members(view.team()).stream()
-                .map(m -> new Screened(m, results.getOrDefault(m.id(), nothing)))
-                .toList());
+        Map<UUID, Result> results = judged(view, protocol);
+        Result nothing = new Result(new Judge(protocol).judge(List.of()), Optional.empty(), List.of());
+        return new Screen(view, protocol, rosters.members(view.team()).stream().map(m -> screened(m, results.getOrDefault(m.id(), nothing))).toList());
+    }
+
+    private static Screened screened(Rosters.Member member, Result result) {
+        return new Screened(member, result.screen(), result.incident(), result.setAside());
+    }
+
+    /** Judges one athlete; a mistake of ours harms nobody else. */
+    private static Result isolated(Judge judge, UUID screening, UUID athlete, Facts.Book book, Particulars particulars) {
+        try {
+            return new Result(judge.judge(book.entries(), particulars), Optional.empty(), book.setAside());
+        } catch (RuntimeException e) {
+            String incident = Incidents.report("judging athlete " + athlete + " in screening " + screening, e);
+            return new Result(judge.judge(List.of()), Optional.of(incident), book.setAside());
+        }
     }
 
     /** One athlete's results under one protocol, oldest first, up to and including a screening. */
-    public List<ScreenResult> history(UUID screening, UUID athlete) {
+    public List<Screened> history(UUID screening, Rosters.Member athlete) {
         Screenings.ScreeningView view = screenings.visible(screening);
         Judge judge = new Judge(protocols.get(view.protocol(), view.protocolVersion()));
-        return screenings.upTo(view).stream().map(s -> judge.judge(facts.book(s.id(), athlete), particulars(s).getOrDefault(athlete, Particulars.NONE))).toList();
+        return screenings.upTo(view).stream()
+                .map(s -> screened(athlete, isolated(judge, s.id(), athlete.id(), facts.book(s.id(), athlete.id()), particulars(s).getOrDefault(athlete.id(), Particulars.NONE))))
+                .toList();
     }
 
     /** What is proposed for every athlete of a screening, in the light of the screenings before. */
-    public Map<UUID, Proposal> proposals(Screen screen) {
+    public Map<UUID, Proposed> proposals(Screen screen) {
         Placer placer = placer(screen.protocol());
-        List<Map<UUID, ScreenResult>> before = screenings.upTo(screen.screening()).stream()
+        List<Map<UUID, Result>> before = screenings.upTo(screen.screening()).stream()
                 .filter(s -> !s.id().equals(screen.screening().id()))
                 .map(s -> judged(s, screen.protocol()))
                 .toList();
-        Map<UUID, Proposal> proposals = new HashMap<>();
+        Map<UUID, Proposed> proposals = new HashMap<>();
         for (Screened screened : screen.athletes()) {
             List<ScreenResult> history = new ArrayList<>();
-            before.forEach(results -> Optional.ofNullable(results.get(screened.athlete().id())).ifPresent(history::add));
+            before.forEach(results -> Optional.ofNullable(results.get(screened.athlete().id())).map(Result::screen).ifPresent(history::add));
             history.add(screened.result());
-            proposals.put(screened.athlete().id(), placer.propose(history, screened.athlete().clearance()));
+            proposals.put(screened.athlete().id(), proposed(placer, screen, screened, history));
         }
         return proposals;
+    }
+
+    /** What is proposed for one athlete after some results, the last of which is of this screening; a mistake of ours harms nobody else. */
+    public Proposed proposed(Placer placer, Screen screen, Screened screened, List<ScreenResult> history) {
+        try {
+            return new Proposed(placer.propose(history, screened.athlete().clearance()), screened.incident());
+        } catch (RuntimeException e) {
+            String incident = Incidents.report("placing athlete " + screened.athlete().id() + " in screening " + screen.screening().id(), e);
+            ScreenResult nothing = new Judge(screen.protocol()).judge(List.of());
+            return new Proposed(placer.propose(List.of(nothing), screened.athlete().clearance()), Optional.of(incident));
+        }
     }
 
     /** Proposes places under a protocol. */
@@ -108,11 +149,11 @@ public class Results {
     /** The same facts judged under another protocol; nothing of it is kept. */
     public Screen under(UUID screening, Protocol protocol) {
         Screenings.ScreeningView view = screenings.visible(screening);
-        Map<UUID, List<Entry>> books = facts.books(screening);
+        Map<UUID, Facts.Book> books = facts.books(screening);
         Map<UUID, Particulars> particulars = particulars(view);
         Judge judge = new Judge(protocol);
         return new Screen(view, protocol, rosters.members(view.team()).stream()
-                .map(m -> new Screened(m, judge.judge(books.getOrDefault(m.id(), List.of()), particulars.getOrDefault(m.id(), Particulars.NONE))))
+                .map(m -> screened(m, isolated(judge, screening, m.id(), books.getOrDefault(m.id(), Facts.Book.EMPTY), particulars.getOrDefault(m.id(), Particulars.NONE))))
                 .toList());
     }
 
@@ -123,7 +164,7 @@ public class Results {
                 m -> new Particulars(m.legLengthCentimetres(), m.stature(), settled.getOrDefault(m.id(), Map.of()))));
     }
 
-    private Map<UUID, ScreenResult> judged(Screenings.ScreeningView screening, Protocol protocol) {
+    private Map<UUID, Result> judged(Screenings.ScreeningView screening, Protocol protocol) {
         Map<UUID, Judged> last = kept.getOrDefault(screening.id(), Map.of());
         List<Facts.BookMark> marks = facts.marks(screening.id());
         Map<UUID, Particulars> particulars = particulars(screening);
@@ -133,15 +174,17 @@ public class Results {
                         || !last.get(mark.athlete()).stands(mark, particulars.getOrDefault(mark.athlete(), Particulars.NONE), version))
                 .map(Facts.BookMark::athlete)
                 .collect(Collectors.toSet());
-        Map<UUID, List<Entry>> books = grown.isEmpty() ? Map.of()
+        Map<UUID, Facts.Book> books = grown.isEmpty() ? Map.of()
                 : last.isEmpty() ? facts.books(screening.id()) : facts.books(screening.id(), grown);
         Judge judge = new Judge(protocol);
         Map<UUID, Judged> now = new HashMap<>();
-        Map<UUID, ScreenResult> results = new HashMap<>();
+        Map<UUID, Result> results = new HashMap<>();
         for (Facts.BookMark mark : marks) {
             // A book that grew between the two reads is judged as it is now, and again next time.
             Particulars under = particulars.getOrDefault(mark.athlete(), Particulars.NONE);
-            ScreenResult result = grown.contains(mark.athlete()) ? judge.judge(books.getOrDefault(mark.athlete(), List.of()), under) : last.get(mark.athlete()).result();
+            Result result = grown.contains(mark.athlete())
+                    ? isolated(judge, screening.id(), mark.athlete(), books.getOrDefault(mark.athlete(), Facts.Book.EMPTY), under)
+                    : last.get(mark.athlete()).result();
             now.put(mark.athlete(), new Judged(mark, under, version, result));
             results.put(mark.athlete(), result);
         }

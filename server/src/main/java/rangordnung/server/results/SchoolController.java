@@ -100,7 +100,7 @@ class SchoolController {
         Map<UUID, Stand> stands = new HashMap<>();
         for (Results.Screened s : screen.athletes()) {
             Optional<Double> index = s.result().index() instanceof MovementIndex.Known known ? Optional.of(known.value()) : Optional.empty();
-            Optional<Proposal.Place> place = placer.propose(List.of(s.result()), s.athlete().clearance()) instanceof Proposal.Placed placed
+            Optional<Proposal.Place> place = results.proposed(placer, screen, s, List.of(s.result())).proposal() instanceof Proposal.Placed placed
                     ? Optional.of(placed.place()) : Optional.empty();
             stands.put(s.athlete().id(), new Stand(index, Optional.ofNullable(bands.get(s.athlete().id())), place));
         }

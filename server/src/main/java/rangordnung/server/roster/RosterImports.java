@@ -10,8 +10,9 @@ import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
-import tools.jackson.databind.json.JsonMapper;
+import rangordnung.server.platform.StoredJson;
 
 /** Import in two steps: first what would happen, then, once confirmed, all of it or nothing. */
 @Service
@@ -21,10 +22,10 @@ public class RosterImports {
     private final AthleteRows athletes;
     private final Rosters rosters;
     private final EntityManager entities;
-    private final JsonMapper json;
+    private final StoredJson json;
     private final Clock clock;
 
-    RosterImports(AthleteRows athletes, Rosters rosters, EntityManager entities, JsonMapper json, Clock clock) {
+    RosterImports(AthleteRows athletes, Rosters rosters, EntityManager entities, StoredJson json, Clock clock) {
         this.athletes = athletes;
         this.rosters = rosters;
         this.entities = entities;
@@ -47,7 +48,7 @@ public class RosterImports {
         Sheet sheet = Sheet.read(bytes);
         List<Column> mapping = guess(sheet);
         RosterImport taken = new RosterImport(UUID.randomUUID(), team, fileName.substring(0, Math.min(200, fileName.length())),
-                json.writeValueAsString(sheet), json.writeValueAsString(mapping), clock.instant());
+                json.write(sheet), json.write(mapping), clock.instant());
         entities.persist(taken);
         return preview(taken, sheet, mapping);
     }
@@ -57,13 +58,13 @@ public class RosterImports {
         RosterImport taken = find(id);
         Sheet sheet = sheet(taken);
         if (mapping.size() != sheet.header().size()) {
-            throw Problem.invalid("mapping-size", "The file has " + sheet.header().size() + " columns, not " + mapping.size() + ".", "mapping");
+            throw Problem.invalid(Code.MAPPING_SIZE, "The file has " + sheet.header().size() + " columns, not " + mapping.size() + ".", "mapping");
         }
         long used = mapping.stream().filter(c -> c != Column.IGNORED).count();
         if (used != mapping.stream().filter(c -> c != Column.IGNORED).distinct().count()) {
-            throw Problem.invalid("mapping-twice", "Two columns are taken for the same thing. Set one of them to “not used”.", "mapping");
+            throw Problem.invalid(Code.MAPPING_TWICE, "Two columns are taken for the same thing. Set one of them to “not used”.", "mapping");
         }
-        taken.map(json.writeValueAsString(mapping));
+        taken.map(json.write(mapping));
         return preview(taken, sheet, mapping);
     }
 
@@ -78,12 +79,12 @@ public class RosterImports {
         ImportPlan plan = plan(taken, sheet(taken), mapping(taken));
         Map<ImportPlan.Action, Long> counts = counts(plan);
         if (!counts.equals(filled(expected))) {
-            throw Problem.conflict("roster-changed", "The roster changed since the preview. Nothing was written; look at the new preview.")
+            throw Problem.conflict(Code.ROSTER_CHANGED, "The roster changed since the preview. Nothing was written; look at the new preview.")
                     .with("counts", counts);
         }
         long problems = counts.get(ImportPlan.Action.PROBLEM);
         if (problems > 0 && !leaveOutProblems) {
-            throw Problem.conflict("rows-with-problems", problems + " rows have a problem. Mend the file, or leave these rows out.");
+            throw Problem.conflict(Code.ROWS_WITH_PROBLEMS, problems + " rows have a problem. Mend the file, or leave these rows out.");
         }
         for (ImportPlan.Write write : plan.writes) {
             write.existing().ifPresentOrElse(
@@ -100,7 +101,7 @@ public class RosterImports {
             throw Problem.notFound("import");
         }
         if (taken.confirmed()) {
-            throw Problem.conflict("already-imported", "This import was confirmed already; nothing was written twice.");
+            throw Problem.conflict(Code.ALREADY_IMPORTED, "This import was confirmed already; nothing was written twice.");
         }
         return taken;
     }
@@ -115,11 +116,11 @@ public class RosterImports {
     }
 
     private Sheet sheet(RosterImport taken) {
-        return json.readValue(taken.sheet(), Sheet.class);
+        return json.read(taken.sheet(), Sheet.class);
     }
 
     private List<Column> mapping(RosterImport taken) {
-        return List.of(json.readValue(taken.mapping(), Column[].class));
+        return List.of(json.read(taken.mapping(), Column[].class));
     }
 
     private ImportPlan plan(RosterImport taken, Sheet sheet, List<Column> mapping) {

@@ -11,6 +11,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.body.AthleteName;
 import rangordnung.core.safety.Clearance;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 
@@ -68,7 +69,7 @@ public class Rosters {
     public UUID addTeam(String name, Kind kind) {
         String clean = AthleteName.clean(name);
         if (teams.existsByName(clean)) {
-            throw Problem.conflict("team-exists", "There is a team or class named “" + clean + "” already.").with("field", "name");
+            throw Problem.conflict(Code.TEAM_EXISTS, "There is a team or class named “" + clean + "” already.").with("field", "name");
         }
         return teams.save(new Team(UUID.randomUUID(), clean, kind)).id();
     }
@@ -105,7 +106,7 @@ public class Rosters {
     public AthleteView change(UUID id, long version, AthleteRecord record) {
         Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
         if (athlete.version() != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else changed this athlete meanwhile. Look at what stands now, then save again.")
+            throw Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else changed this athlete meanwhile. Look at what stands now, then save again.")
                     .with("now", view(athlete));
         }
         athlete.become(record);

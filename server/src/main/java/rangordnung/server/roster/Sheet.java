@@ -20,6 +20,7 @@ import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 
 /**
@@ -46,10 +47,10 @@ record Sheet(List<String> header, List<Line> rows) {
         List<Line> lines = bytes.length > 3 && bytes[0] == 'P' && bytes[1] == 'K' ? spreadsheet(bytes) : text(decode(bytes));
         List<Line> filled = lines.stream().filter(l -> l.cells().stream().anyMatch(c -> !c.isBlank())).toList();
         if (filled.isEmpty()) {
-            throw Problem.invalid("empty-file", "There is nothing in it. The first line names the columns, each further line is an athlete.", "file");
+            throw Problem.invalid(Code.EMPTY_FILE, "There is nothing in it. The first line names the columns, each further line is an athlete.", "file");
         }
         if (filled.size() > MOST_ROWS) {
-            throw Problem.invalid("too-many-rows", "More than " + MOST_ROWS + " rows. Split the file.", "file");
+            throw Problem.invalid(Code.TOO_MANY_ROWS, "More than " + MOST_ROWS + " rows. Split the file.", "file");
         }
         return new Sheet(filled.get(0).cells().stream().map(String::strip).toList(), filled.subList(1, filled.size()));
     }
@@ -83,7 +84,7 @@ record Sheet(List<String> header, List<Line> rows) {
 
     private static List<Line> text(String text) {
         if (text.indexOf('\0') >= 0) {
-            throw Problem.invalid("not-a-table", "This is neither text with separators nor a spreadsheet. Save it as CSV or XLSX.", "file");
+            throw Problem.invalid(Code.NOT_A_TABLE, "This is neither text with separators nor a spreadsheet. Save it as CSV or XLSX.", "file");
         }
         try (CsvReader<CsvRecord> reader = CsvReader.builder().fieldSeparator(separator(text))
                 .extraFieldStrategy(FieldMismatchStrategy.IGNORE).missingFieldStrategy(FieldMismatchStrategy.IGNORE).ofCsvRecord(text)) {
@@ -114,7 +115,7 @@ record Sheet(List<String> header, List<Line> rows) {
     }
 
     private static Problem unclosedQuote(String where) {
-        return Problem.invalid("broken-quotes", "A quotation mark that opens is not closed: " + where, "file");
+        return Problem.invalid(Code.BROKEN_QUOTES, "A quotation mark that opens is not closed: " + where, "file");
     }
 
     /** The separator that stands most often in the first line. */
@@ -134,7 +135,7 @@ record Sheet(List<String> header, List<Line> rows) {
         } catch (Problem e) {
             throw e;
         } catch (IOException | RuntimeException e) {
-            throw Problem.invalid("broken-spreadsheet", "The spreadsheet cannot be read. Open it, save it as XLSX again, or save it as CSV.", "file");
+            throw Problem.invalid(Code.BROKEN_SPREADSHEET, "The spreadsheet cannot be read. Open it, save it as XLSX again, or save it as CSV.", "file");
         }
     }
 
@@ -150,7 +151,7 @@ record Sheet(List<String> header, List<Line> rows) {
 
     private static List<String> limited(List<String> cells, int number) {
         if (cells.size() > MOST_COLUMNS) {
-            throw Problem.invalid("too-many-columns", "Row " + number + " has more than " + MOST_COLUMNS + " columns.", "file");
+            throw Problem.invalid(Code.TOO_MANY_COLUMNS, "Row " + number + " has more than " + MOST_COLUMNS + " columns.", "file");
         }
         return cells;
     }

@@ -2,12 +2,11 @@ package rangordnung.server.screening;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.Function;
-import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import rangordnung.core.judgement.Fact;
 import rangordnung.core.protocol.Criterion;
@@ -16,21 +15,18 @@ import rangordnung.core.protocol.Gauge;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 
 /**
  * Refuses what the protocol does not know, so that a mark is never silently without effect, and what lies outside a
  * helper's station.
  *
- * @param reach   the station of a helper; empty for those who may reach all
- * @param tests   by trial, its test, as far as it is known
- * @param authors of facts that are kept
+ * @param reach the station of a helper; empty for those who may reach all
+ * @param tests by trial, its test, as far as it is known
+ * @param kept  facts that are kept and that some fact of the delivery supersedes
  */
-record FactChecks(Protocol protocol, Optional<Reach> reach, Map<UUID, String> tests, Function<Set<UUID>, Map<UUID, UUID>> authors) {
-
-    /** Longest leg that is taken, in centimetres, and the shortest (house convention). */
-    private static final double LONGEST_LEG = 140;
-    private static final double SHORTEST_LEG = 30;
+record FactChecks(UUID screening, Protocol protocol, Optional<Reach> reach, Map<UUID, String> tests, Map<UUID, FactRows.Stub> kept) {
 
     /**
      * What a helper may see and write: the tests of one station and those that only tell causes apart.
@@ -72,25 +68,11 @@ record FactChecks(Protocol protocol, Optional<Reach> reach, Map<UUID, String> te
             needsSide(sent, criterion(sent, unclear.trial(), unclear.criterion()), unclear.side().isPresent(), false);
         } else if (fact instanceof Fact.Measured value) {
             measured(sent, value, criterion(sent, value.trial(), value.criterion()));
-        } else if (fact instanceof Fact.ViewClosed view && (view.repetitions() < 1 || view.repetitions() > 20)) {
-            throw impossible(sent, "repetitions", "says " + view.repetitions() + " repetitions; 1 to 20 are possible.");
-        } else if (fact instanceof Fact.LegMeasured leg && !(leg.centimetres() >= SHORTEST_LEG && leg.centimetres() <= LONGEST_LEG)) {
-            throw impossible(sent, "centimetres", "says a leg of " + leg.centimetres() + " cm; 30 to 140 are possible.");
-        } else if (fact instanceof Fact.BodyMeasured body) {
-            body(sent, body);
-        } else if (fact instanceof Fact.TrialFlagged flag && flag.words().filter(w -> w.length() > 200).isPresent()) {
-            throw impossible(sent, "words", "carries more than 200 characters of cue.");
-        } else if (fact instanceof Fact.Withdrawn && sent.supersedes().isEmpty()) {
-            throw Problem.invalid("nothing-withdrawn", "Fact " + sent.id() + " takes something back but does not say what.", "supersedes");
+        } else if ((fact instanceof Fact.Withdrawn || fact instanceof Fact.Removed) && sent.supersedes().isEmpty()) {
+            throw Problem.invalid(Code.NOTHING_WITHDRAWN, "Fact " + sent.id() + " takes something back but does not say what.", "supersedes");
         }
-    }
-
-    private static void body(Facts.FactSent sent, Fact.BodyMeasured body) {
-        Stream.of(body.shank(), body.thigh(), body.trunk()).flatMap(Optional::stream).filter(cm -> !(cm >= 10 && cm <= 100)).findFirst().ifPresent(cm -> {
-            throw impossible(sent, "centimetres", "says a segment of " + cm + " cm; 10 to 100 are possible.");
-        });
-        body.hip().filter(d -> !(d >= 60 && d <= 160)).ifPresent(d -> {
-            throw impossible(sent, "hip", "says a hip flexion of " + d + " degrees; 60 to 160 are possible.");
+        sent.supersedes().map(kept::get).filter(k -> !k.athlete().equals(sent.athlete()) || !k.screening().equals(screening)).ifPresent(k -> {
+            throw Problem.invalid(Code.UNKNOWN_FACT, "Fact " + sent.id() + " corrects a fact that is not of this athlete and screening.", "supersedes");
         });
     }
 
@@ -100,12 +82,8 @@ record FactChecks(Protocol protocol, Optional<Reach> reach, Map<UUID, String> te
             throw unknown(sent, "measure", value.measure());
         }
         boolean byHand = criterion.gauge().flatMap(g -> g.part(value.measure())).isPresent();
-        boolean possible = !byHand || criterion.gauge().orElseThrow().possible(value.value());
-        if (!Double.isFinite(value.value()) || !possible || !(value.confidence() >= 0 && value.confidence() <= 1)) {
-            throw impossible(sent, "value", "carries a value or confidence that cannot be.");
-        }
-        if (value.taken().filter(t -> !(t.sem() >= 0 && Double.isFinite(t.sem()))).isPresent()) {
-            throw impossible(sent, "sem", "carries a standard error that cannot be.");
+        if (byHand && !criterion.gauge().orElseThrow().possible(value.value())) {
+            throw Problem.invalid(Code.IMPOSSIBLE_VALUE, "Fact " + sent.id() + " carries " + value.value() + ", which “" + criterion.id() + "” cannot be.", "value");
         }
         if (byHand && value.ending().filter(e -> criterion.gauge().orElseThrow().ending(e).isEmpty()).isPresent()) {
             throw unknown(sent, "ending", value.ending().get());
@@ -124,14 +102,14 @@ record FactChecks(Protocol protocol, Optional<Reach> reach, Map<UUID, String> te
             allowed = reach.legs();
         } else if (fact instanceof Fact.TrialOpened opened) {
             allowed = reach.tests().contains(opened.test());
-        } else if (fact instanceof Fact.Withdrawn) {
+        } else if (fact instanceof Fact.Withdrawn || fact instanceof Fact.Removed) {
             allowed = true;
         } else {
             allowed = fact.ofTrial().map(tests::get).filter(reach.tests()::contains).isPresent();
         }
-        boolean own = sent.supersedes().map(id -> authors.apply(Set.of(id)).getOrDefault(id, reach.account()).equals(reach.account())).orElse(true);
+        boolean own = sent.supersedes().map(kept::get).map(k -> k.author().equals(reach.account())).orElse(true);
         if (!allowed || !own) {
-            throw new Problem(HttpStatus.FORBIDDEN, "outside-pass", "Fact " + sent.id() + " lies outside the station of this pass.").with("fact", sent.id());
+            throw new Problem(HttpStatus.FORBIDDEN, Code.OUTSIDE_PASS, "Fact " + sent.id() + " lies outside the station of this pass.").with("fact", sent.id());
         }
     }
 
@@ -144,16 +122,12 @@ record FactChecks(Protocol protocol, Optional<Reach> reach, Map<UUID, String> te
     private static void needsSide(Facts.FactSent sent, Criterion criterion, boolean hasSide, boolean faulty) {
         boolean needs = criterion.extent() == Extent.SIDED || criterion.extent() == Extent.DIRECTED && faulty;
         if (needs && !hasSide || criterion.extent() == Extent.WHOLE && hasSide) {
-            throw Problem.invalid("side-mismatch", "Fact " + sent.id() + ": “" + criterion.id() + "” "
+            throw Problem.invalid(Code.SIDE_MISMATCH, "Fact " + sent.id() + ": “" + criterion.id() + "” "
                     + (needs ? "needs a side." : "has no sides."), "side");
         }
     }
 
-    private static Problem impossible(Facts.FactSent sent, String field, String says) {
-        return Problem.invalid("impossible-value", "Fact " + sent.id() + " " + says, field);
-    }
-
     private static Problem unknown(Facts.FactSent sent, String what, String id) {
-        return Problem.invalid("unknown-" + what, "Fact " + sent.id() + " names the " + what + " “" + id + "”, which the protocol does not know.", what);
+        return Problem.invalid(Code.valueOf("UNKNOWN_" + what.toUpperCase(Locale.ROOT)), "Fact " + sent.id() + " names the " + what + " “" + id + "”, which the protocol does not know.", what).with("named", id);
     }
 }

@@ -14,6 +14,9 @@ interface FactRows extends Repository<FactRow, UUID> {
     /** A fact without what judging does not need. */
     record Line(UUID id, UUID athlete, long sequence, UUID supersedes, String body, UUID author, Instant deviceAt) {}
 
+    /** Where a fact belongs and who wrote it. */
+    record Stub(UUID id, UUID screening, UUID athlete, UUID author) {}
+
     void saveAll(Iterable<FactRow> facts);
 
     List<FactRow> findByIdIn(Collection<UUID> ids);
@@ -35,6 +38,10 @@ interface FactRows extends Repository<FactRow, UUID> {
 
     @Query("select min(f.receivedAt) from FactRow f where f.screening = :screening")
     Optional<Instant> firstOf(UUID screening);
+
+    /** Whose some facts are, of whatever organisation; nothing of this leaves the server. */
+    @NativeQuery("select id, screening_id, athlete_id, author_id from fact where id in (:ids)")
+    List<Stub> stubs(Collection<UUID> ids);
 
     /** The openings of some trials. */
     @NativeQuery("select body::text from fact where screening_id = :screening and body ->> 'kind' = 'trialOpened' and body ->> 'trial' in (:trials)")

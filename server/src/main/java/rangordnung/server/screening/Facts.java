@@ -1,6 +1,5 @@
 package rangordnung.server.screening;
 
-import jakarta.validation.constraints.NotNull;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -14,20 +13,25 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
+import rangordnung.core.Refusal;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Fact;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
+import rangordnung.server.platform.StoredJson;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
-import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.core.JacksonException;
 
 /** The book of facts: appended to, idempotent by the id that the device made, never rewritten. */
 @Service
@@ -37,13 +41,14 @@ public class Facts {
     static final int MOST = 500;
 
     private static final int OPENED = 5000;
+    private static final Logger LOG = LoggerFactory.getLogger(Facts.class);
 
     private final FactRows rows;
     private final Screenings screenings;
     private final Rosters rosters;
     private final Halls halls;
     private final Protocols protocols;
-    private final JsonMapper json;
+    private final StoredJson json;
     private final TransactionTemplate transaction;
     private final Clock clock;
     /** Which test a trial is of never changes; what is kept here saves asking for every mark. */
@@ -54,7 +59,10 @@ public class Facts {
         }
     });
 
-    Facts(FactRows rows, Screenings screenings, Rosters rosters, Halls halls, Protocols protocols, JsonMapper json, TransactionTemplate transaction, Clock clock) {
+    /** Facts that cannot be read and that the log has named. */
+    private final Set<UUID> told = ConcurrentHashMap.newKeySet();
+
+    Facts(FactRows rows, Screenings screenings, Rosters rosters, Halls halls, Protocols protocols, StoredJson json, TransactionTemplate transaction, Clock clock) {
         this.rows = rows;
         this.screenings = screenings;
         this.rosters = rosters;
@@ -72,7 +80,22 @@ public class Facts {
      * @param at         the device's own time, kept for the record only
      * @param supersedes the fact that this one corrects or takes back
      */
-    public record FactSent(@NotNull UUID id, @NotNull UUID athlete, @NotNull Instant at, Optional<UUID> supersedes, @NotNull Fact fact) {}
+    public record FactSent(UUID id, UUID athlete, Instant at, Optional<UUID> supersedes, Fact fact) {
+
+        /** Clocks of phones are wrong now and then, but not by centuries. */
+        private static final Instant FIRST = Instant.parse("1900-01-01T00:00:00Z");
+        private static final Instant LAST = Instant.parse("2200-01-01T00:00:00Z");
+
+        public FactSent {
+            Refusal.present(id, "id");
+            Refusal.present(athlete, "athlete");
+            if (Refusal.present(at, "at").isBefore(FIRST) || at.isAfter(LAST)) {
+                throw Refusal.outOfRange("at", at.atZone(ZoneOffset.UTC).getYear(), 1900, 2200, "");
+            }
+            Refusal.present(supersedes, "supersedes");
+            Refusal.present(fact, "fact");
+        }
+    }
 
     /** A protocol version that a device works with. */
     public record Under(String protocol, int version) {}
@@ -82,6 +105,18 @@ public class Facts {
 
     /** How many facts were new, and how many had come before. */
     public record Taken(int added, int known) {}
+
+    /** A stored fact that cannot be read, such as one from an older product or a damaged one; nothing is concluded from it. */
+    public record SetAside(UUID fact, UUID athlete, UUID author, Instant at) {}
+
+    /**
+     * What was written about one athlete.
+     *
+     * @param setAside what cannot be read and has not been taken back
+     */
+    public record Book(List<Entry> entries, List<SetAside> setAside) {
+        public static final Book EMPTY = new Book(List.of(), List.of());
+    }
 
     /** How far one athlete's book has grown; two equal marks mean equal books. */
     public record BookMark(UUID athlete, long count, long last) {}
@@ -98,13 +133,18 @@ public class Facts {
      */
     public Taken take(UUID screening, List<FactSent> sent, Optional<Under> under) {
         if (sent.size() > MOST) {
-            throw Problem.invalid("too-many-facts", "At most " + MOST + " facts at once; send the rest after.", "facts");
+            throw Problem.invalid(Code.TOO_MANY_FACTS, "At most " + MOST + " facts at once; send the rest after.", "facts");
         }
         try {
             // Nearly always all of them are new; the database says when one is not.
             return transaction.execute(t -> checkedAndAppended(screening, sent, under, false));
         } catch (DataIntegrityViolationException e) {
-            return transaction.execute(t -> checkedAndAppended(screening, sent, under, true));
+            try {
+                return transaction.execute(t -> checkedAndAppended(screening, sent, under, true));
+            } catch (DataIntegrityViolationException again) {
+                // An id that is taken and that this organisation does not know.
+                throw Problem.conflict(Code.FACT_ID_REUSED, "One of these facts has an id that is taken already. Make a new id for a new fact.");
+            }
         }
     }
 
@@ -112,11 +152,11 @@ public class Facts {
         Screenings.Open open = screenings.open(screening);
         Screenings.ScreeningView view = open.view();
         Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version())).orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
-        FactChecks checks = new FactChecks(protocol, reach(open, protocol), testsOfTrials(screening, sent), this::authors);
+        FactChecks checks = new FactChecks(screening, protocol, reach(open, protocol), testsOfTrials(screening, sent), superseded(sent));
         Set<UUID> members = rosters.among(view.team(), sent.stream().map(FactSent::athlete).collect(Collectors.toSet()));
         for (FactSent fact : sent) {
             if (!members.contains(fact.athlete())) {
-                throw Problem.invalid("unknown-athlete", "The athlete of fact " + fact.id() + " is not in this screening's roster.", "athlete");
+                throw Problem.invalid(Code.UNKNOWN_ATHLETE, "The athlete of fact " + fact.id() + " is not in this screening's roster.", "athlete");
             }
             checks.check(fact);
         }
@@ -136,9 +176,9 @@ public class Facts {
             FactRow kept = known.get(fact.id());
             if (kept == null) {
                 added.add(new FactRow(fact.id(), screening, fact.athlete(), fact.supersedes().orElse(null),
-                        json.writerFor(Fact.class).writeValueAsString(fact.fact()), author, fact.at(), now));
-            } else if (!kept.screening().equals(screening) || !kept.athlete().equals(fact.athlete()) || !fact(kept.body()).equals(fact.fact())) {
-                throw Problem.conflict("fact-id-reused", "Another fact has the id " + fact.id() + " already. Make a new id for a new fact.").with("fact", fact.id());
+                        json.write(fact.fact(), Fact.class), author, fact.at(), now));
+            } else if (!kept.screening().equals(screening) || !kept.athlete().equals(fact.athlete()) || !readable(kept.getId(), kept.body()).filter(fact.fact()::equals).isPresent()) {
+                throw Problem.conflict(Code.FACT_ID_REUSED, "Another fact has the id " + fact.id() + " already. Make a new id for a new fact.").with("fact", fact.id());
             }
         }
         rows.saveAll(added);
@@ -163,7 +203,7 @@ public class Facts {
         asked.removeAll(tests.keySet());
         if (!asked.isEmpty()) {
             Map<UUID, String> found = new HashMap<>();
-            rows.openings(screening, asked.stream().map(UUID::toString).toList()).stream().map(this::fact).forEach(f -> opening(found, f));
+            rows.openings(screening, asked.stream().map(UUID::toString).toList()).stream().flatMap(body -> readable(screening, body).stream()).forEach(f -> opening(found, f));
             opened.putAll(found);
             tests.putAll(found);
         }
@@ -176,8 +216,10 @@ public class Facts {
         }
     }
 
-    private Map<UUID, UUID> authors(Set<UUID> ids) {
-        return rows.findByIdIn(ids).stream().collect(Collectors.toMap(FactRow::getId, FactRow::author));
+    /** By id, the kept facts that some of these correct or take back. */
+    private Map<UUID, FactRows.Stub> superseded(List<FactSent> sent) {
+        Set<UUID> ids = sent.stream().flatMap(f -> f.supersedes().stream()).collect(Collectors.toSet());
+        return ids.isEmpty() ? Map.of() : rows.stubs(ids).stream().collect(Collectors.toMap(FactRows.Stub::id, Function.identity()));
     }
 
     /** All that was written about one athlete, as far as the one who asks may see it. */
@@ -193,37 +235,49 @@ public class Facts {
     private List<FactKept> seen(UUID screening, List<FactRows.Line> lines) {
         Screenings.Open open = screenings.open(screening);
         Optional<FactChecks.Reach> reach = reach(open, protocols.get(open.view().protocol(), open.view().protocolVersion()));
-        Map<UUID, String> tests = new HashMap<>();
-        List<Fact> facts = lines.stream().map(l -> fact(l.body())).toList();
-        facts.forEach(f -> opening(tests, f));
-        return IntStream.range(0, lines.size())
-                .filter(i -> reach.map(r -> r.sees(facts.get(i), tests)).orElse(true))
-                .mapToObj(lines::get)
-                .map(l -> new FactKept(l.id(), l.athlete(), l.sequence(), l.deviceAt(), l.author(), Optional.ofNullable(l.supersedes()), fact(l.body())))
+        List<FactKept> kept = lines.stream()
+                .flatMap(l -> readable(l.id(), l.body()).map(f -> new FactKept(l.id(), l.athlete(), l.sequence(), l.deviceAt(), l.author(),
+                        Optional.ofNullable(l.supersedes()), f)).stream())
                 .toList();
+        Map<UUID, String> tests = new HashMap<>();
+        kept.forEach(k -> opening(tests, k.fact()));
+        return kept.stream().filter(k -> reach.map(r -> r.sees(k.fact(), tests)).orElse(true)).toList();
     }
 
     /** The books of some athletes of a screening, for judging. */
-    public Map<UUID, List<Entry>> books(UUID screening, Set<UUID> athletes) {
+    public Map<UUID, Book> books(UUID screening, Set<UUID> athletes) {
         return byAthlete(transaction.execute(t -> rows.ofAthletes(screening, athletes)));
     }
 
     /** The books of all athletes of a screening, for judging. */
-    public Map<UUID, List<Entry>> books(UUID screening) {
+    public Map<UUID, Book> books(UUID screening) {
         return byAthlete(transaction.execute(t -> rows.ofScreening(screening)));
     }
 
-    private Map<UUID, List<Entry>> byAthlete(List<FactRows.Line> lines) {
-        Map<UUID, List<Entry>> books = new LinkedHashMap<>();
-        for (FactRows.Line line : lines) {
-            books.computeIfAbsent(line.athlete(), a -> new ArrayList<>()).add(entry(line));
-        }
+    /** The book of one athlete, for judging. */
+    public Book book(UUID screening, UUID athlete) {
+        return byAthlete(transaction.execute(t -> rows.ofAthlete(screening, athlete))).getOrDefault(athlete, Book.EMPTY);
+    }
+
+    private Map<UUID, Book> byAthlete(List<FactRows.Line> lines) {
+        Map<UUID, List<FactRows.Line>> each = new LinkedHashMap<>();
+        lines.forEach(l -> each.computeIfAbsent(l.athlete(), a -> new ArrayList<>()).add(l));
+        Map<UUID, Book> books = new LinkedHashMap<>();
+        each.forEach((athlete, own) -> books.put(athlete, read(own)));
         return books;
     }
 
-    /** The book of one athlete, for judging. */
-    public List<Entry> book(UUID screening, UUID athlete) {
-        return transaction.execute(t -> rows.ofAthlete(screening, athlete)).stream().map(this::entry).toList();
+    private Book read(List<FactRows.Line> lines) {
+        List<Entry> entries = new ArrayList<>();
+        List<SetAside> unread = new ArrayList<>();
+        for (FactRows.Line line : lines) {
+            readable(line.id(), line.body()).ifPresentOrElse(
+                    fact -> entries.add(new Entry(line.id(), line.sequence(), Optional.ofNullable(line.supersedes()), fact, Optional.of(line.author()))),
+                    () -> unread.add(new SetAside(line.id(), line.athlete(), line.author(), line.deviceAt())));
+        }
+        Set<UUID> takenBack = entries.stream().filter(e -> e.fact() instanceof Fact.Withdrawn || e.fact() instanceof Fact.Removed)
+                .flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());
+        return new Book(List.copyOf(entries), unread.stream().filter(u -> !takenBack.contains(u.fact())).toList());
     }
 
     /** When the first fact of a screening arrived. */
@@ -236,11 +290,15 @@ public class Facts {
         return transaction.execute(t -> rows.marks(screening));
     }
 
-    private Entry entry(FactRows.Line line) {
-        return new Entry(line.id(), line.sequence(), Optional.ofNullable(line.supersedes()), fact(line.body()), Optional.of(line.author()));
-    }
-
-    private Fact fact(String body) {
-        return json.readValue(body, Fact.class);
+    /** A stored fact, unless it cannot be read; the log tells which. */
+    private Optional<Fact> readable(UUID id, String body) {
+        try {
+            return Optional.of(json.read(body, Fact.class));
+        } catch (JacksonException e) {
+            if (told.add(id)) {
+                LOG.warn("Fact {} cannot be read and is set aside: {}", id, e.getClass().getSimpleName());
+            }
+            return Optional.empty();
+        }
     }
 }

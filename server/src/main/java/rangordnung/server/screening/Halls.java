@@ -8,9 +8,10 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.StoredJson;
 import rangordnung.server.protocols.Protocols;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The hall of each screening: what the lead has set up, else one station a test. */
 @Service
@@ -20,9 +21,9 @@ public class Halls {
     private final HallPlanRows rows;
     private final Screenings screenings;
     private final Protocols protocols;
-    private final JsonMapper json;
+    private final StoredJson json;
 
-    Halls(HallPlanRows rows, Screenings screenings, Protocols protocols, JsonMapper json) {
+    Halls(HallPlanRows rows, Screenings screenings, Protocols protocols, StoredJson json) {
         this.rows = rows;
         this.screenings = screenings;
         this.protocols = protocols;
@@ -35,7 +36,7 @@ public class Halls {
     }
 
     HallSetup of(Screenings.Open screening) {
-        return screening.hall().map(body -> json.readValue(body, HallSetup.class))
+        return screening.hall().map(body -> json.read(body, HallSetup.class))
                 .orElseGet(() -> HallSetup.usual(protocols.get(screening.view().protocol(), screening.view().protocolVersion())));
     }
 
@@ -48,18 +49,18 @@ public class Halls {
         for (HallSetup.StationSetup station : setup.stations()) {
             for (String test : station.tests()) {
                 if (!known.contains(test)) {
-                    throw Problem.invalid("unknown-test", "Station “" + station.name() + "” names the test “" + test + "”, which the protocol does not have.", "stations");
+                    throw Problem.invalid(Code.UNKNOWN_TEST, "Station “" + station.name() + "” names the test “" + test + "”, which the protocol does not have.", "stations");
                 }
                 if (!placed.add(test)) {
-                    throw Problem.invalid("test-twice", "The test “" + test + "” stands at two stations. Leave it at one.", "stations");
+                    throw Problem.invalid(Code.TEST_TWICE, "The test “" + test + "” stands at two stations. Leave it at one.", "stations");
                 }
             }
             if (station.tests().isEmpty() && !station.checkIn()) {
-                throw Problem.invalid("station-empty", "Station “" + station.name() + "” has nothing to do. Give it a test or the check-in.", "stations");
+                throw Problem.invalid(Code.STATION_EMPTY, "Station “" + station.name() + "” has nothing to do. Give it a test or the check-in.", "stations");
             }
         }
         setup.plan(1);
-        String body = json.writeValueAsString(setup);
+        String body = json.write(setup);
         rows.findById(screening).ifPresentOrElse(r -> r.become(body), () -> rows.save(new HallPlanRow(screening, body)));
         return setup;
     }

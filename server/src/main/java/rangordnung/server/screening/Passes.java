@@ -15,6 +15,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.Squares;
@@ -65,7 +66,7 @@ class Passes {
         halls.of(screening).station(station).orElseThrow(() -> Problem.notFound("station in this hall"));
         Duration lasting = Duration.ofMinutes(minutes);
         if (minutes < 5 || lasting.compareTo(LONGEST) > 0) {
-            throw Problem.invalid("pass-length", "A pass lasts from 5 minutes to 12 hours.", "minutes");
+            throw Problem.invalid(Code.PASS_LENGTH, "A pass lasts from 5 minutes to 12 hours.", "minutes");
         }
         byte[] secret = new byte[24];
         random.nextBytes(secret);
@@ -87,11 +88,11 @@ class Passes {
     Signed join(String code) {
         StationPass pass = Tenancy.acrossAll(() -> transaction.execute(t -> rows.findByCodeHash(hash(code))))
                 .filter(p -> p.opens(clock.instant()))
-                .orElseThrow(() -> new Problem(HttpStatus.FORBIDDEN, "pass-closed", "This code opens nothing any more. Ask the lead for a new one."));
+                .orElseThrow(() -> new Problem(HttpStatus.FORBIDDEN, Code.PASS_CLOSED, "This code opens nothing any more. Ask the lead for a new one."));
         return Tenancy.as(pass.organisation(), () -> transaction.execute(t -> {
             StationPass mine = rows.findAndLockById(pass.id()).orElseThrow();
             if (mine.account().isPresent()) {
-                throw new Problem(HttpStatus.CONFLICT, "pass-taken", "Another phone has used this code already. Ask the lead for a new one.");
+                throw new Problem(HttpStatus.CONFLICT, Code.PASS_TAKEN, "Another phone has used this code already. Ask the lead for a new one.");
             }
             UUID account = accounts.addHelper(mine.helper());
             mine.taken(account);

@@ -34,7 +34,7 @@ class ScreeningController {
     record Invited(@NotNull Set<UUID> accounts) {}
 
     /** @param under the protocol version that the device works with */
-    record Delivery(@NotNull List<Facts.@Valid FactSent> facts, Optional<Facts.Under> under) {}
+    record Delivery(@NotNull List<Facts.FactSent> facts, Optional<Facts.Under> under) {}
 
     record JudgedUnder(@NotBlank String protocol, int version) {}
 

@@ -11,6 +11,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
@@ -87,7 +88,7 @@ public class Screenings {
     private boolean opens(Signed.Pass pass, UUID screening, Optional<ScreeningRows.Gate> gate) {
         StationPass kept = gate.map(ScreeningRows.Gate::pass).or(() -> passes.findById(pass.id())).orElse(null);
         if (kept == null || !kept.opens(clock.instant())) {
-            throw new Problem(HttpStatus.UNAUTHORIZED, "pass-ended", "This pass has ended or was taken back. Ask the lead for a new code; what waits to be saved is kept.");
+            throw new Problem(HttpStatus.UNAUTHORIZED, Code.PASS_ENDED, "This pass has ended or was taken back. Ask the lead for a new code; what waits to be saved is kept.");
         }
         return pass.screening().equals(screening);
     }
@@ -123,7 +124,7 @@ public class Screenings {
         visible(screening);
         Set<UUID> known = accounts.all().stream().map(Accounts.AccountView::id).collect(Collectors.toSet());
         if (!known.containsAll(invited)) {
-            throw Problem.invalid("unknown-account", "One of the accounts is not of this organisation.", "accounts");
+            throw Problem.invalid(Code.UNKNOWN_ACCOUNT, "One of the accounts is not of this organisation.", "accounts");
         }
         List<ScreeningRater> present = raters.findByScreening(screening);
         raters.deleteAll(present.stream().filter(r -> !invited.contains(r.account())).toList());

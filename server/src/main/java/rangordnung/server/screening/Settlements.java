@@ -11,6 +11,7 @@ import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Fact;
 import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 
@@ -63,9 +64,9 @@ public class Settlements {
     public void settle(UUID screening, NewSettlement settlement) {
         screenings.visible(screening);
         if (settlement.reason().isBlank()) {
-            throw Problem.invalid("reason-missing", "Say why: a decision is kept with its reason.", "reason");
+            throw Problem.invalid(Code.REASON_MISSING, "Say why: a decision is kept with its reason.", "reason");
         }
-        boolean there = facts.book(screening, settlement.athlete()).stream().map(Entry::fact)
+        boolean there = facts.book(screening, settlement.athlete()).entries().stream().map(Entry::fact)
                 .anyMatch(f -> f instanceof Fact.TrialOpened opened && opened.trial().equals(settlement.trial()) && opened.test().equals(settlement.test()));
         if (!there) {
             throw Problem.notFound("trial of this athlete");

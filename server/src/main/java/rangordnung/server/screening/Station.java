@@ -9,7 +9,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
-import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Estimate;
 import rangordnung.core.judgement.Progress;
 import rangordnung.core.link.Retests;
@@ -81,12 +80,12 @@ class Station {
         Optional<HallSetup.StationSetup> at = name.map(n -> hall.station(n).orElseThrow(() -> Problem.notFound("station in this hall")));
         List<String> tests = at.map(HallSetup.StationSetup::tests)
                 .orElseGet(() -> protocol.tests().stream().filter(t -> t.role() != TestDefinition.Role.RETEST).map(TestDefinition::id).toList());
-        Map<UUID, List<Entry>> books = facts.books(screening);
+        Map<UUID, Facts.Book> books = facts.books(screening);
         Set<String> here = Set.copyOf(tests);
         List<TestDefinition> toDo = protocol.tests().stream().filter(t -> here.contains(t.id())).toList();
         List<Queued> queue = rosters.members(view.team()).stream()
                 .map(m -> new Queued(m.id(), m.name().shortened(),
-                        Progress.of(protocol, toDo, m.clearance(), books.getOrDefault(m.id(), List.of()), at.filter(HallSetup.StationSetup::checkIn).isPresent()),
+                        Progress.of(protocol, toDo, m.clearance(), books.getOrDefault(m.id(), Facts.Book.EMPTY).entries(), at.filter(HallSetup.StationSetup::checkIn).isPresent()),
                         m.legLengthCentimetres()))
                 .toList();
         return new StationView(view, at, signed.pass() == null ? hall.stations() : at.stream().toList(), protocol, tests, offers(protocol), noise(protocol),

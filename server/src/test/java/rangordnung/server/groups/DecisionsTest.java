@@ -22,7 +22,7 @@ class DecisionsTest extends ServerTest {
         athlete = hall.athlete();
         screening = hall.screening();
         UUID trial = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
     }
@@ -76,7 +76,7 @@ class DecisionsTest extends ServerTest {
     void a_lock_outlasts_new_facts_and_pain_outweighs_a_lock() {
         decide("LOCK", null, null, "Relay team", null).ok();
         UUID trial = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
         send("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}".formatted(trial));
         assertThat(member().get("outdated").booleanValue()).as("a trial that is not whole does not displace one that is").isFalse();
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));

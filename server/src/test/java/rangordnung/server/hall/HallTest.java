@@ -38,7 +38,7 @@ class HallTest extends ServerTest {
         assertThat(live.next(5, TimeUnit.SECONDS)).contains("event:open");
 
         UUID trial = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
         assertThat(live.next(5, TimeUnit.SECONDS)).contains("event:changed");
         Client.Answer board = lead.get(path("board")).ok();
         assertThat(board.text("/lines/0/states/0")).isEqualTo("STARTED");

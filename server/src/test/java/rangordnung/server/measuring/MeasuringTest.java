@@ -53,7 +53,7 @@ class MeasuringTest extends ServerTest {
     }
 
     private void open() {
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"arms\":\"OVERHEAD\",\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"OVERHEAD\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
     }
 
     private JsonNode criterion(String id) {
@@ -150,7 +150,7 @@ class MeasuringTest extends ServerTest {
     void a_body_that_cannot_get_there_is_evidence() {
         athlete = lead.post("/api/teams/" + hall.team() + "/athletes", "{\"givenName\":\"Lanky\",\"familyName\":\"\",\"heightCm\":175,\"clearance\":\"CLEARED\"}").ok().text("/id");
         UUID wall = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"wall-test\",\"conditions\":{\"shoes\":false,\"archAssisted\":false}}".formatted(wall));
+        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"wall-test\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(wall));
         for (String side : List.of("LEFT", "RIGHT")) {
             send("{\"kind\":\"measured\",\"trial\":\"%s\",\"criterion\":\"wall\",\"side\":\"%s\",\"measure\":\"%s\",\"repetition\":1,\"value\":11,\"confidence\":1}".formatted(wall, side, wallPart()));
         }

@@ -37,10 +37,10 @@ class ApiDocumentTest extends ServerTest {
         assertThat(page.headers().firstValue("X-Frame-Options")).contains("DENY");
         assertThat(visitor().get("/actuator/health").ok().text("/status")).isEqualTo("UP");
         visitor().get("/api/today").problem(401, "signed-out");
-        lead().get("/api/screenings/not-an-id/results").problem(400, "http-400");
+        lead().get("/api/screenings/not-an-id/results").problem(400, "bad-address");
         lead().post("/api/teams", "{\"name\":\"\",\"kind\":\"CLASS\"}").problem(400, "invalid");
         lead().post("/api/teams", "{\"name\":").problem(400, "unreadable");
-        lead().get("/api/nothing").problem(404, "http-404");
+        lead().get("/api/nothing").problem(404, "no-such-address");
         assertThat(visitor().get("/assets/missing.js").status()).isEqualTo(404);
     }
 

@@ -84,7 +84,7 @@ class MigrationTest extends ServerTest {
         UUID plain = fact("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":true,\"archAssisted\":true,\"oneSideTreated\":false}}".formatted(trial));
         UUID aided = fact("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[\"HEEL_PLATE\"],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}".formatted(trial));
         UUID mark = fact("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SLIGHT\"}".formatted(trial));
-        migrate("2");
+        migrate("3");
 
         assertThat(((Fact.TrialOpened) read(plain)).conditions())
                 .returns(true, Conditions::shoes).returns(true, Conditions::archAssisted).satisfies(c -> assertThat(c.aids()).isEmpty());

@@ -32,7 +32,7 @@ class SchoolsTest extends ServerTest {
 
     private UUID squat(Client who, String... marks) {
         UUID trial = UUID.randomUUID();
-        send(who, "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"arms\":\"OVERHEAD\",\"shoes\":false,\"archAssisted\":false}}".formatted(trial));
+        send(who, "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"OVERHEAD\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
         for (String mark : marks) {
             String[] part = mark.split(" ");
             send(who, "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\",\"side\":\"%s\",\"grade\":\"%s\"}".formatted(trial, part[0], part[1], part[2]));
@@ -113,7 +113,7 @@ class SchoolsTest extends ServerTest {
         lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":%d}".formatted(version)).ok();
         UUID trial = UUID.randomUUID();
         String facts = """
-                {"facts":[{"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"trialOpened","trial":"%s","test":"overhead-squat","conditions":{"shoes":false,"archAssisted":false}}},
+                {"facts":[{"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"trialOpened","trial":"%s","test":"overhead-squat","conditions":{"load":{"position":"NONE","kilograms":0},"arms":"AS_IN_TEST","shoes":false,"turnOut":{},"aids":[],"archAssisted":false}}},
                 {"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"marked","trial":"%s","criterion":"knee-line","side":"LEFT","grade":"SLIGHT"}}]UNDER}"""
                 .formatted(UUID.randomUUID(), athlete, trial, UUID.randomUUID(), athlete, trial);
         lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", "")).problem(400, "unknown-criterion");

@@ -77,7 +77,7 @@ class PassesTest extends ServerTest {
     }
 
     private static String opened(UUID trial, String test) {
-        return "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"%s\",\"conditions\":{\"shoes\":false,\"archAssisted\":false}}".formatted(trial, test);
+        return "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"%s\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial, test);
     }
 
     private String facts() {
@@ -127,7 +127,7 @@ class PassesTest extends ServerTest {
     /** What a helper at the squat may not write, and what they always may. */
     @ParameterizedTest
     @ValueSource(strings = {
-        "{\"kind\":\"trialOpened\",\"trial\":\"TRIAL\",\"test\":\"split-squat\",\"conditions\":{\"shoes\":false,\"archAssisted\":false}}",
+        "{\"kind\":\"trialOpened\",\"trial\":\"TRIAL\",\"test\":\"split-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}",
         "{\"kind\":\"marked\",\"trial\":\"OTHERS\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}",
         "{\"kind\":\"viewClosed\",\"trial\":\"OTHERS\",\"view\":\"SIDE\",\"repetitions\":5}",
         "{\"kind\":\"measured\",\"trial\":\"OTHERS\",\"criterion\":\"wall\",\"side\":\"LEFT\",\"measure\":\"wall-distance\",\"repetition\":1,\"value\":9,\"confidence\":1}",

@@ -1,0 +1,36 @@
+package rangordnung.server.platform;
+
+import java.util.Locale;
+
+/**
+ * Every refusal that a client may meet. The name is stable and travels in small letters with hyphens; the interface has
+ * words for each of them in every language, and does not build while one is missing.
+ */
+public enum Code {
+    // what was sent
+    MISSING, OUT_OF_RANGE, TEXT_UNUSABLE, CONTRADICTION, INVALID, UNREADABLE, TOO_LARGE, LENGTH_REQUIRED, TOO_SLOW, EMPTY_FILE, NOT_A_TABLE,
+    BROKEN_QUOTES, BROKEN_SPREADSHEET, BROKEN_FILE, UNKNOWN_FORMAT, NO_PICTURE, TOO_MANY_ROWS, TOO_MANY_COLUMNS, TOO_MANY_CELLS, CELL_TOO_LONG,
+    // where it was sent
+    NOT_FOUND, BAD_ADDRESS, NO_SUCH_ADDRESS, WRONG_METHOD, WRONG_TYPE,
+    // who sent it
+    SIGNED_OUT, FORBIDDEN, WRONG_LOGIN, TOO_MANY_LOGINS, WRONG_SETUP_CODE, ALREADY_SET_UP, LOGIN_TAKEN, PASSWORD_LENGTH, PASSWORD_COMMON, WRONG_ROLE,
+    PASS_LENGTH, PASS_CLOSED, PASS_TAKEN, PASS_ENDED, OUTSIDE_PASS, UNKNOWN_ACCOUNT,
+    // the server's own state
+    BUSY, TOO_MANY_CONNECTIONS, DATABASE_AWAY, UNEXPECTED,
+    // facts
+    TOO_MANY_FACTS, UNKNOWN_ATHLETE, FACT_ID_REUSED, NOTHING_WITHDRAWN, UNKNOWN_FACT, SIDE_MISMATCH, IMPOSSIBLE_VALUE, UNKNOWN_TEST, UNKNOWN_RETEST,
+    UNKNOWN_CRITERION, UNKNOWN_VARIANT, UNKNOWN_MEASURE, UNKNOWN_ENDING,
+    // measuring
+    CLIP_TOO_LONG, UNEVEN_CLIP, BROKEN_BODY, WORKING_LEG_MISSING, NO_READING,
+    // rosters
+    TEAM_EXISTS, CHANGED_MEANWHILE, MAPPING_SIZE, MAPPING_TWICE, ROSTER_CHANGED, ROWS_WITH_PROBLEMS, ALREADY_IMPORTED,
+    // hall
+    TEST_TWICE, STATION_EMPTY,
+    // decisions
+    DECIDED_MEANWHILE, REASON_MISSING, NO_PLACE, PLACE_MISSING, MOVE_IMPOSSIBLE, NOT_JUDGED;
+
+    /** As it travels. */
+    public String wire() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+}
