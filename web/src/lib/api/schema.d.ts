@@ -1282,7 +1282,7 @@ export interface components {
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
         };
-        Fact: components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactMeasured"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactBodyMeasured"];
+        Fact: components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactMeasured"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"] | components["schemas"]["FactBodyMeasured"];
         FactAsked: {
             cleared: boolean;
             film: boolean;
@@ -1364,6 +1364,10 @@ export interface components {
             report: components["schemas"]["PainReport"];
             /** Format: uuid */
             trial?: string;
+        };
+        FactRemoved: {
+            /** @enum {string} */
+            kind: "removed";
         };
         FactRetestOf: {
             /** Format: uuid */
@@ -1639,6 +1643,7 @@ export interface components {
             /** Format: uuid */
             athlete: string;
             decision?: components["schemas"]["GroupsDecisionView"];
+            incident?: string;
             /** Format: uuid */
             last?: string;
             name: string;
@@ -2189,6 +2194,8 @@ export interface components {
             /** @enum {string} */
             value: "PARALLEL" | "FIXED" | "RANGE" | "MATCH_ABDUCTION" | "PERSONAL";
         };
+        /** @enum {string} */
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "broken-file" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "pass-length" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "too-many-connections" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "no-place" | "place-missing" | "move-impossible" | "not-judged";
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
         ProposalChange: {
             criterion: string;
@@ -2371,6 +2378,7 @@ export interface components {
             /** @enum {string} */
             clearance: "NOT_ASKED" | "CLEARED" | "NOT_CLEARED";
             history: components["schemas"]["ResultControllerHistoryPoint"][];
+            incident?: string;
             index: components["schemas"]["MovementIndex"];
             links: components["schemas"]["LinkReport"];
             name: string;
@@ -2379,6 +2387,7 @@ export interface components {
             proposal: components["schemas"]["Proposal"];
             refer: boolean;
             screening: components["schemas"]["ScreeningsScreeningView"];
+            setAside: components["schemas"]["ResultControllerSetAsideView"][];
             stopped: boolean;
             tests: components["schemas"]["ResultControllerTestView"][];
         };
@@ -2428,11 +2437,22 @@ export interface components {
             typicalDifference?: number;
             unranked: components["schemas"]["ResultControllerUnrankedAthlete"][];
         };
+        ResultControllerSetAsideView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            athlete: string;
+            author: string;
+            /** Format: uuid */
+            fact: string;
+            name: string;
+        };
         ResultControllerStrip: {
             /** Format: uuid */
             athlete: string;
             cells: components["schemas"]["SidedResultControllerCell"][];
             flagged: boolean;
+            incident?: string;
             index: components["schemas"]["MovementIndex"];
             name: string;
             pain: boolean;
@@ -2445,6 +2465,7 @@ export interface components {
         ResultControllerStripsView: {
             columns: components["schemas"]["ResultControllerStripColumn"][];
             screening: components["schemas"]["ScreeningsScreeningView"];
+            setAside: components["schemas"]["ResultControllerSetAsideView"][];
             strips: components["schemas"]["ResultControllerStrip"][];
         };
         ResultControllerTestView: {
@@ -2462,6 +2483,7 @@ export interface components {
         ResultControllerUnrankedAthlete: {
             /** Format: uuid */
             athlete: string;
+            incident?: string;
             name: string;
             /** @enum {string} */
             reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE";
@@ -2903,8 +2925,11 @@ export interface components {
             done: number;
             screening: components["schemas"]["ScreeningsScreeningView"];
             /** Format: int32 */
+            setAside: number;
+            /** Format: int32 */
             stopped: number;
             team: string;
+            unjudged: string[];
             /** Format: int32 */
             waiting: number;
         };

@@ -3,6 +3,8 @@ package rangordnung.server.platform;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.ConstraintViolationException;
 import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -83,10 +85,18 @@ class Problems extends ResponseEntityExceptionHandler {
         return answer(Problem.invalid(Code.UNREADABLE, "The request could not be read to its end. Send it again.", ""));
     }
 
+    /** How the reader tells that a part is missing or null; it has no type of its own for it. */
+    private static final Pattern MISSING = Pattern.compile("^(?:Missing required creator property '(\\w+)'|Null value for creator property '(?:\\w+)'|Cannot map `null`|Invalid `null`)");
+
     private static Problem unreadable(JacksonException e) {
         String path = path(e.getPath());
+        Matcher missing = MISSING.matcher(String.valueOf(e.getOriginalMessage()));
+        boolean found = missing.find();
+        if (found && missing.group(1) != null && !path.endsWith(missing.group(1))) {
+            path += (path.isEmpty() ? "" : ".") + missing.group(1);
+        }
         String field = path.substring(path.lastIndexOf('.') + 1);
-        if (e instanceof InvalidNullException || String.valueOf(e.getOriginalMessage()).startsWith("Missing ")) {
+        if (e instanceof InvalidNullException || found) {
             return Problem.invalid(Code.MISSING, "“" + path + "” is missing.", field);
         }
         TokenStreamLocation at = e.getLocation();

@@ -159,7 +159,7 @@ class MeasuringTest extends ServerTest {
         String asked = "{\"stature\":175,\"shank\":39.5,\"thigh\":48.5,\"ankle\":{\"left\":39.6,\"right\":39.6},\"hip\":130,\"arms\":\"OVERHEAD\",\"place\":\"NONE\",\"load\":0,\"plate\":0,\"target\":0}";
         Client.Answer said = lead.post("/api/body-model", asked).ok();
         assertThat(said.body().at("/answers/left/reaches").booleanValue()).isFalse();
-        lead.post("/api/body-model", asked.replace("\"stature\":175", "\"stature\":17")).problem(400, "out-of-range");
+        lead.post("/api/body-model", asked.replace("\"stature\":175", "\"stature\":17")).problem(400, "invalid");
 
         open();
         send("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"depth\",\"grade\":\"MARKED\"}".formatted(trial),

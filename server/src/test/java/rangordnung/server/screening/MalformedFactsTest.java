@@ -40,7 +40,7 @@ class MalformedFactsTest extends ServerTest {
     @BeforeEach
     void hall() {
         lead = lead();
-        hall = hall(lead, 1, "Ada Grün", "Bo Weiß");
+        hall = hall(lead, 3, "Ada Grün", "Bo Weiß");
     }
 
     private Client.Answer send(JsonNode fact, String athlete) {
@@ -174,6 +174,7 @@ class MalformedFactsTest extends ServerTest {
         deliver("null").problem(400, "missing");
         lead.post("/api/screenings/" + hall.screening() + "/facts", "{\"facts\":null}").problem(400, "missing");
         lead.post("/api/screenings/" + hall.screening() + "/facts", "{}").problem(400, "missing");
+        assertThat(lead.post("/api/screenings/" + hall.screening() + "/facts", "{}").text("/detail")).isEqualTo("“facts” is missing.");
         lead.post("/api/screenings/" + hall.screening() + "/facts", "[").problem(400, "unreadable");
 
         deliver(fact.formatted(id, hall.athlete(), "2026-11-09T08:00:00Z", "", "attended", ",\"attendance\":\"PRESENT\"")).ok();
