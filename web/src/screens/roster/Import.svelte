@@ -50,13 +50,10 @@
     void take(
       ask(
         api.POST('/api/teams/{id}/imports', {
-          params: { path: { id: team } },
-          body: { file: file as unknown as string },
-          bodySerializer: () => {
-            const form = new FormData();
-            form.set('file', file);
-            return form;
-          },
+          params: { path: { id: team }, query: { name: file.name.slice(0, 200) } },
+          headers: { 'Content-Type': 'application/octet-stream' },
+          body: file as unknown as string,
+          bodySerializer: () => file,
         }),
       ),
     );

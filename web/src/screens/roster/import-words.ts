@@ -36,6 +36,7 @@ const problems: Record<string, () => string> = {
   'side-unreadable': m.problem_side_unreadable,
   'clearance-unreadable': m.problem_clearance_unreadable,
   'text-too-long': m.problem_text_too_long,
+  'text-unusable': m.problem_text_unusable,
 };
 
 /** Which column, what stands there, and what is wrong with it. */

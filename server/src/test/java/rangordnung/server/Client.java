@@ -80,11 +80,7 @@ public final class Client {
     }
 
     public Answer upload(String path, String fileName, byte[] bytes) {
-        byte[] head = ("--x\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName + "\"\r\n\r\n").getBytes(StandardCharsets.UTF_8);
-        byte[] tail = "\r\n--x--\r\n".getBytes(StandardCharsets.UTF_8);
-        return send(HttpRequest.newBuilder().header("Content-Type", "multipart/form-data; boundary=x")
-                .POST(HttpRequest.BodyPublishers.concat(HttpRequest.BodyPublishers.ofByteArray(head),
-                        HttpRequest.BodyPublishers.ofByteArray(bytes), HttpRequest.BodyPublishers.ofByteArray(tail))), path);
+        return stream(path + "?name=" + fileName, bytes);
     }
 
     /** A stream of events that stays open. */

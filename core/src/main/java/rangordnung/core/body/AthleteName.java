@@ -24,6 +24,15 @@ public record AthleteName(String given, String family) {
         }
     }
 
+    /** A name that was kept when less was checked: what cannot be shown becomes a question mark. */
+    public static AthleteName kept(String given, String family) {
+        try {
+            return new AthleteName(given, family);
+        } catch (Refusal e) {
+            return new AthleteName("?", "");
+        }
+    }
+
     private static void visible(String part, String field) {
         if (!hasVisible(Refusal.words(part, LONGEST, field))) {
             throw Refusal.text(field, "has no character that can be seen");

@@ -1,6 +1,8 @@
 package rangordnung.server.accounts;
 
+import com.nulabinc.zxcvbn.Zxcvbn;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -10,10 +12,12 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.Lane;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.Tenancy;
@@ -23,12 +27,19 @@ import rangordnung.server.platform.Tenancy;
 public class Accounts {
 
     static final int SHORTEST_PASSWORD = 12;
+    private static final int LONGEST_PASSWORD_BYTES = 72;
+    /** Lists of common passwords, names and words, with their usual changes; from 3 on a password is no easy guess (the library's own scale, 0 to 4). */
+    private static final Zxcvbn GUESSES = new Zxcvbn();
+    private static final int SAFE = 3;
+    /** Hashing is slow on purpose, so only one is done at once; others wait in line (house convention). */
+    private final Lane hashing = new Lane(1, 120, 40, Duration.ofSeconds(8));
 
     private final AccountRows accounts;
     private final OrganisationRows organisations;
     private final PasswordEncoder passwords;
     private final TransactionTemplate transaction;
     private final ApplicationEventPublisher events;
+    private final JdbcClient jdbc;
     private final Clock clock;
 
     Accounts(
@@ -37,12 +48,14 @@ public class Accounts {
             PasswordEncoder passwords,
             TransactionTemplate transaction,
             ApplicationEventPublisher events,
+            JdbcClient jdbc,
             Clock clock) {
         this.accounts = accounts;
         this.organisations = organisations;
         this.passwords = passwords;
         this.transaction = transaction;
         this.events = events;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
@@ -51,13 +64,30 @@ public class Accounts {
         return Tenancy.acrossAll(() -> transaction.execute(t -> accounts.count() == 0));
     }
 
+    /** The first organisation of a new installation: one, however many ask at once. */
+    Signed first(String organisationName, String login, String name, String password, String address) {
+        checkPassword(password, login, name, organisationName);
+        String hash = hashing.run(address, () -> passwords.encode(password));
+        return found(organisationName, login, name, hash, () -> {
+            jdbc.sql("select pg_advisory_xact_lock(hashtextextended('setup', 0))").query((row, n) -> 0).single();
+            if (jdbc.sql("select count(*) from account").query(Long.class).single() > 0) {
+                throw Problem.conflict(Code.ALREADY_SET_UP, "The first account exists already. Sign in with it.");
+            }
+        });
+    }
+
     /** Founds an organisation with its first lead. */
     public Signed found(String organisationName, String login, String name, String password) {
-        checkPassword(password);
+        checkPassword(password, login, name, organisationName);
+        return found(organisationName, login, name, passwords.encode(password), () -> {});
+    }
+
+    private Signed found(String organisationName, String login, String name, String hash, Runnable before) {
         UUID organisation = UUID.randomUUID();
         return Tenancy.as(organisation, () -> transaction.execute(t -> {
+            before.run();
             organisations.save(new Organisation(organisation, organisationName.strip(), clock.instant()));
-            Account lead = accounts.save(account(login, name, Signed.Role.LEAD, password));
+            Account lead = accounts.save(account(login, name, Signed.Role.LEAD, hash));
             events.publishEvent(new OrganisationFounded(organisation));
             return new Signed(lead.id(), organisation, lead.login(), lead.name(), lead.role());
         }));
@@ -65,12 +95,13 @@ public class Accounts {
 
     /** Adds an account to the organisation of the one who is signed in. */
     public UUID add(String login, String name, Signed.Role role, String password) {
-        checkPassword(password);
+        checkPassword(password, login, name, "");
         boolean taken = Tenancy.acrossAll(() -> transaction.execute(t -> accounts.findByLogin(normal(login)).isPresent()));
         if (taken) {
             throw new Problem(HttpStatus.CONFLICT, Code.LOGIN_TAKEN, "The login “" + login + "” is taken. Choose another.").with("field", "login");
         }
-        return transaction.execute(t -> accounts.save(account(login, name, role, password)).id());
+        String hash = passwords.encode(password);
+        return transaction.execute(t -> accounts.save(account(login, name, role, hash)).id());
     }
 
     /** An account that nobody can sign in to; it carries a helper's name through what they write. */
@@ -90,11 +121,11 @@ public class Accounts {
     }
 
     /** The account of a login and password, if they fit. */
-    Optional<Signed> check(String login, String password) {
+    Optional<Signed> check(String login, String password, String address) {
         Optional<Account> found = Tenancy.acrossAll(() -> transaction.execute(t -> accounts.findByLogin(normal(login))));
         // An unknown login takes as long as a wrong password.
         String hash = found.map(Account::passwordHash).orElse(NOBODY);
-        boolean fits = passwords.matches(password, hash);
+        boolean fits = hashing.run(address, () -> passwords.matches(password, hash));
         return found.filter(a -> fits).map(Account::signed);
     }
 
@@ -123,18 +154,21 @@ public class Accounts {
         return everybody().stream().collect(Collectors.toMap(AccountView::id, AccountView::name));
     }
 
-    private Account account(String login, String name, Signed.Role role, String password) {
-        return new Account(UUID.randomUUID(), normal(login), name.strip(), role, passwords.encode(password), clock.instant());
+    private Account account(String login, String name, Signed.Role role, String hash) {
+        return new Account(UUID.randomUUID(), normal(login), name.strip(), role, hash, clock.instant());
     }
 
     private static String normal(String login) {
         return login.strip().toLowerCase(java.util.Locale.ROOT);
     }
 
-    private static void checkPassword(String password) {
-        if (password.length() < SHORTEST_PASSWORD || password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > 72) {
+    private static void checkPassword(String password, String login, String name, String organisation) {
+        if (password.length() < SHORTEST_PASSWORD || password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES) {
             throw Problem.invalid(Code.PASSWORD_LENGTH,
-                    "A password has at least " + SHORTEST_PASSWORD + " characters and at most 72 bytes. A short sentence is easy to keep.", "password");
+                    "A password has at least " + SHORTEST_PASSWORD + " characters and at most " + LONGEST_PASSWORD_BYTES + " bytes. A short sentence is easy to keep.", "password");
+        }
+        if (GUESSES.measure(password, List.of(login, name, organisation)).getScore() < SAFE) {
+            throw Problem.invalid(Code.PASSWORD_COMMON, "This password is among the first that are guessed. Take a short sentence of your own.", "password");
         }
     }
 }

@@ -4,15 +4,20 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 
 /**
- * Slows down guessing: after ten failures for one login, or fifty from one address, within a quarter of an hour
- * nothing is checked until the oldest falls out. Kept in the database, so that all instances count together.
+ * Slows down guessing: after ten failures for one login, or fifty from one address, within a quarter of an hour nothing is
+ * checked until the oldest falls out. A device that has signed in to the account before counts by itself, so that others'
+ * failures lock nobody out. An attempt counts from before it is checked, so that many at once are no way around. Kept in the
+ * database, so that all instances count together.
  */
 @Component
 public class LoginGuard {
@@ -20,62 +25,106 @@ public class LoginGuard {
     static final int PER_LOGIN = 10;
     static final int PER_ADDRESS = 50;
     private static final Duration WINDOW = Duration.ofMinutes(15);
+    private static final Duration LONGEST_CHECK = Duration.ofMinutes(1);
 
     private final JdbcClient jdbc;
+    private final TransactionTemplate transaction;
     private final Clock clock;
 
-    LoginGuard(JdbcClient jdbc, Clock clock) {
+    LoginGuard(JdbcClient jdbc, TransactionTemplate transaction, Clock clock) {
         this.jdbc = jdbc;
+        this.transaction = transaction;
         this.clock = clock;
     }
 
-    void check(String login, String address) {
-        check("login " + login, PER_LOGIN);
-        check("address " + address, PER_ADDRESS);
-    }
+    /** Who or what is counted, and how many failures it may have. */
+    record Subject(String name, int allowed) {
 
-    void failed(String login, String address) {
-        Instant now = clock.instant();
-        jdbc.sql("delete from login_attempt where at < :from").param("from", Timestamp.from(now.minus(WINDOW))).update();
-        for (String subject : new String[] {"login " + login, "address " + address}) {
-            jdbc.sql("insert into login_attempt (subject, at) values (:subject, :at)")
-                    .param("subject", shortened(subject)).param("at", Timestamp.from(now)).update();
+        private static final int LONGEST = 120;
+
+        Subject {
+            name = name.length() > LONGEST ? name.substring(0, LONGEST) : name;
+        }
+
+        static Subject login(String login) {
+            return new Subject("login " + login, PER_LOGIN);
+        }
+
+        static Subject address(String address) {
+            return new Subject("address " + address, PER_ADDRESS);
+        }
+
+        static Subject device(String hash) {
+            return new Subject("device " + hash, PER_LOGIN);
         }
     }
 
-    /** Lets an address try a code; what fails counts as a failed login of that address. */
-    public void tried(String address, Runnable attempt) {
-        check("address " + address, PER_ADDRESS);
-        try {
-            attempt.run();
-        } catch (Problem e) {
-            failed("code " + address, address);
-            throw e;
-        }
-    }
+    /** An attempt that is under way. */
+    record Attempt(UUID id, List<Subject> subjects) {}
 
-    void succeeded(String login) {
-        jdbc.sql("delete from login_attempt where subject = :subject").param("subject", shortened("login " + login)).update();
-    }
-
-    private void check(String subject, int allowed) {
+    /** Lets an attempt begin, unless too many have failed; one that may still fail counts as well. */
+    Attempt begin(List<Subject> subjects) {
+        Attempt attempt = new Attempt(UUID.randomUUID(), subjects);
         Instant now = clock.instant();
+        transaction.executeWithoutResult(t -> {
+            jdbc.sql("delete from login_attempt where at < :from").param("from", Timestamp.from(now.minus(WINDOW))).update();
+            subjects.stream().sorted(java.util.Comparator.comparing(Subject::name)).forEach(subject -> {
+                jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 1))").param("key", subject.name()).query((row, n) -> 0).single();
+                check(subject, now);
+            });
+            subjects.forEach(subject -> jdbc.sql("insert into login_attempt (id, subject, at, failed) values (:id, :subject, :at, false)")
+                    .param("id", attempt.id()).param("subject", subject.name()).param("at", Timestamp.from(now)).update());
+        });
+        return attempt;
+    }
+
+    private void check(Subject subject, Instant now) {
         var oldest = jdbc.sql("""
-                        select at from login_attempt where subject = :subject and at >= :from
-                        order by at desc offset :allowed limit 1""")
-                .param("subject", shortened(subject))
-                .param("from", Timestamp.from(now.minus(WINDOW)))
-                .param("allowed", allowed - 1)
+                        select at from login_attempt where subject = :subject and failed order by at desc offset :allowed limit 1""")
+                .param("subject", subject.name())
+                .param("allowed", subject.allowed() - 1)
                 .query(Timestamp.class)
                 .optional();
         oldest.ifPresent(at -> {
             long seconds = Math.max(1, Duration.between(now, at.toInstant().plus(WINDOW)).toSeconds());
             throw new Problem(HttpStatus.TOO_MANY_REQUESTS, Code.TOO_MANY_LOGINS,
-                    "Too many failed logins. Try again in " + (seconds / 60 + 1) + " minutes.").with("retryAfterSeconds", seconds);
+                    "Too many failed logins. Try again in " + (seconds / 60 + 1) + " minutes.").with(Problem.RETRY, seconds);
         });
+        int counted = jdbc.sql("select count(*) from login_attempt where subject = :subject and (failed or at > :from)")
+                .param("subject", subject.name()).param("from", Timestamp.from(now.minus(LONGEST_CHECK))).query(Integer.class).single();
+        if (counted >= subject.allowed()) {
+            throw Problem.busy("Too many logins at once. Try again in a moment.", 2);
+        }
     }
 
-    private static String shortened(String subject) {
-        return subject.length() > 120 ? subject.substring(0, 120) : subject;
+    void failed(Attempt attempt) {
+        jdbc.sql("update login_attempt set failed = true where id = :id").param("id", attempt.id()).update();
+    }
+
+    /** The attempt is forgotten, as if it had not been made; what failed elsewhere stays. */
+    void forgotten(Attempt attempt) {
+        jdbc.sql("delete from login_attempt where id = :id").param("id", attempt.id()).update();
+    }
+
+    /** Whoever signs in has shown who they are: failures of the same login or device are forgotten. */
+    void succeeded(Attempt attempt) {
+        forgotten(attempt);
+        attempt.subjects().stream().filter(s -> s.allowed() == PER_LOGIN)
+                .forEach(s -> jdbc.sql("delete from login_attempt where subject = :subject and failed").param("subject", s.name()).update());
+    }
+
+    /** Lets an address try a code; what fails counts as a failed login of that address. */
+    public void tried(String address, Runnable code) {
+        Attempt attempt = begin(List.of(Subject.address(address)));
+        try {
+            code.run();
+            forgotten(attempt);
+        } catch (Problem e) {
+            failed(attempt);
+            throw e;
+        } catch (RuntimeException e) {
+            forgotten(attempt);
+            throw e;
+        }
     }
 }

@@ -6,6 +6,8 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -21,6 +23,7 @@ import org.springframework.web.bind.annotation.RestController;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
+import rangordnung.server.platform.Visible;
 
 /** Signing in and out, the first account, and the accounts of the organisation. */
 @RestController
@@ -36,15 +39,15 @@ class SessionController {
     record SignIn(@NotBlank @Size(max = 80) String login, @NotBlank @Size(max = 200) String password) {}
 
     record FirstAccount(
-            @NotNull String code,
-            @NotBlank @Size(max = 120) String organisation,
-            @NotBlank @Size(max = 120) String name,
-            @NotBlank @Size(max = 80) String login,
+            @NotNull @Size(max = 80) String code,
+            @Visible @Size(max = 120) String organisation,
+            @Visible @Size(max = 120) String name,
+            @Visible @Size(max = 80) String login,
             @NotBlank @Size(max = 200) String password) {}
 
     record NewAccount(
-            @NotBlank @Size(max = 120) String name,
-            @NotBlank @Size(max = 80) String login,
+            @Visible @Size(max = 120) String name,
+            @Visible @Size(max = 80) String login,
             @NotBlank @Size(max = 200) String password,
             @NotNull Signed.Role role) {}
 
@@ -52,12 +55,14 @@ class SessionController {
     private final LoginGuard guard;
     private final Setup setup;
     private final Sessions sessions;
+    private final Devices devices;
 
-    SessionController(Accounts accounts, LoginGuard guard, Setup setup, Sessions sessions) {
+    SessionController(Accounts accounts, LoginGuard guard, Setup setup, Sessions sessions, Devices devices) {
         this.accounts = accounts;
         this.guard = guard;
         this.setup = setup;
         this.sessions = sessions;
+        this.devices = devices;
     }
 
     /** Who is signed in; also hands out the token against forged requests. */
@@ -71,13 +76,23 @@ class SessionController {
     @PostMapping("/api/session")
     Me signIn(@Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
         String login = signIn.login().strip().toLowerCase(java.util.Locale.ROOT);
-        guard.check(login, request.getRemoteAddr());
-        Optional<Signed> signed = accounts.check(login, signIn.password());
+        String address = request.getRemoteAddr();
+        LoginGuard.Attempt attempt = guard.begin(devices.of(request).filter(device -> devices.knows(device, login))
+                .map(device -> List.of(LoginGuard.Subject.device(device + login)))
+                .orElseGet(() -> List.of(LoginGuard.Subject.login(login), LoginGuard.Subject.address(address))));
+        Optional<Signed> signed;
+        try {
+            signed = accounts.check(login, signIn.password(), address);
+        } catch (RuntimeException e) {
+            guard.forgotten(attempt);
+            throw e;
+        }
         if (signed.isEmpty()) {
-            guard.failed(login, request.getRemoteAddr());
+            guard.failed(attempt);
             throw new Problem(HttpStatus.UNAUTHORIZED, Code.WRONG_LOGIN, "Login and password do not fit. Check both and try again.");
         }
-        guard.succeeded(login);
+        guard.succeeded(attempt);
+        devices.remember(devices.known(request, response), signed.get().account(), signed.get().organisation());
         return begin(signed.get(), request, response);
     }
 
@@ -94,15 +109,14 @@ class SessionController {
     /** The first account of a new installation; needs the code that the launcher printed. */
     @PostMapping("/api/setup")
     Me setUp(@Valid @RequestBody FirstAccount first, HttpServletRequest request, HttpServletResponse response) {
-        guard.check("setup", request.getRemoteAddr());
-        if (setup.setupCode().isBlank() || !setup.setupCode().equals(first.code())) {
-            guard.failed("setup", request.getRemoteAddr());
-            throw new Problem(HttpStatus.FORBIDDEN, Code.WRONG_SETUP_CODE, "The address does not carry the code that the launcher printed. Copy it again.");
-        }
-        if (!accounts.setupNeeded()) {
-            throw Problem.conflict(Code.ALREADY_SET_UP, "The first account exists already. Sign in with it.");
-        }
-        return begin(accounts.found(first.organisation(), first.login(), first.name(), first.password()), request, response);
+        guard.tried(request.getRemoteAddr(), () -> {
+            if (setup.setupCode().isBlank() || !MessageDigest.isEqual(setup.setupCode().getBytes(StandardCharsets.UTF_8), first.code().getBytes(StandardCharsets.UTF_8))) {
+                throw new Problem(HttpStatus.FORBIDDEN, Code.WRONG_SETUP_CODE, "The address does not carry the code that the launcher printed. Copy it again.");
+            }
+        });
+        Signed lead = accounts.first(first.organisation(), first.login(), first.name(), first.password(), request.getRemoteAddr());
+        devices.remember(devices.known(request, response), lead.account(), lead.organisation());
+        return begin(lead, request, response);
     }
 
     @GetMapping("/api/accounts")
@@ -113,6 +127,9 @@ class SessionController {
     @PostMapping("/api/accounts")
     @ResponseStatus(HttpStatus.CREATED)
     Accounts.AccountView add(@Valid @RequestBody NewAccount account) {
+        if (account.role() == Signed.Role.HELPER) {
+            throw Problem.invalid(Code.WRONG_ROLE, "An account is for a lead or a rater. A helper needs no account: make a code in the hall plan.", "role");
+        }
         UUID id = accounts.add(account.login(), account.name(), account.role(), account.password());
         return accounts.all().stream().filter(a -> a.id().equals(id)).findFirst().orElseThrow();
     }

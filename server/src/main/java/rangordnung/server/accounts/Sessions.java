@@ -3,18 +3,53 @@ package rangordnung.server.accounts;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
+import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.session.web.http.CookieSerializer;
+import org.springframework.session.web.http.DefaultCookieSerializer;
 import org.springframework.stereotype.Component;
 import rangordnung.server.platform.Signed;
 
 /** Begins a session for whoever has shown that they may. */
 @Component
 public class Sessions {
+
+    private static final String LASTING = Sessions.class.getName();
+
+    /** The cookie of a session: gone with the browser, or lasting where its session does. */
+    @Configuration
+    static class Cookies {
+
+        @Bean
+        CookieSerializer sessionCookie() {
+            DefaultCookieSerializer cookies = new DefaultCookieSerializer();
+            cookies.setCookieName("rangordnung");
+            cookies.setUseHttpOnlyCookie(true);
+            cookies.setSameSite("Strict");
+            return new CookieSerializer() {
+                @Override
+                public void writeCookieValue(CookieValue value) {
+                    if (value.getRequest().getAttribute(LASTING) instanceof Integer seconds && !value.getCookieValue().isEmpty()) {
+                        value.setCookieMaxAge(seconds);
+                    }
+                    cookies.writeCookieValue(value);
+                }
+
+                @Override
+                public List<String> readCookieValues(HttpServletRequest request) {
+                    return cookies.readCookieValues(request);
+                }
+            };
+        }
+    }
 
     private final HttpSessionSecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
 
@@ -23,6 +58,15 @@ public class Sessions {
      * got a new id, another request of the same browser that is still under way would write the old id back.
      */
     public void begin(Signed signed, HttpServletRequest request, HttpServletResponse response) {
+        begin(signed, Optional.empty(), request, response);
+    }
+
+    /**
+     * The same for no longer than a given time. Such a session survives a restart of the browser, and ends with its time.
+     *
+     * @param lasting empty for one that ends with the browser
+     */
+    public void begin(Signed signed, Optional<Duration> lasting, HttpServletRequest request, HttpServletResponse response) {
         HttpSession before = request.getSession(false);
         if (before != null) {
             before.invalidate();
@@ -31,6 +75,8 @@ public class Sessions {
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
                 signed, null, List.of(new SimpleGrantedAuthority("ROLE_" + signed.role()))));
         SecurityContextHolder.setContext(context);
+        lasting.ifPresent(d -> request.setAttribute(LASTING, (int) Math.max(1, d.toSeconds())));
         contexts.saveContext(context, request, response);
+        lasting.ifPresent(d -> request.getSession().setMaxInactiveInterval((int) Math.min(request.getSession().getMaxInactiveInterval(), Math.max(1, d.toSeconds()))));
     }
 }

@@ -129,8 +129,8 @@ final class C3dPoints {
         int inHeader = (header.getShort(8) & 0xFFFF) - (header.getShort(6) & 0xFFFF) + 1;
         int frames = parameters.number("POINT", "FRAMES").map(f -> f.intValue() & 0xFFFF).orElse(inHeader);
         int known = frames == 0xFFFF || frames == 0 ? parameters.number("POINT", "LONG_FRAMES").map(Double::intValue).orElse(inHeader) : frames;
-        if (known < 1 || known > Motion.Builder.MOST_FRAMES) {
-            throw Broken.at("header", "it announces " + known + " frames; 1 to " + Motion.Builder.MOST_FRAMES + " are read");
+        if (known < 1 || known > Intake.MOST_FRAMES) {
+            throw Broken.at("header", "it announces " + known + " frames; 1 to " + Intake.MOST_FRAMES + " are read");
         }
         return known;
     }

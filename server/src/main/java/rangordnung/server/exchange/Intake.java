@@ -20,6 +20,7 @@ import rangordnung.core.motion.Motion;
 final class Intake {
 
     static final int MOST_NAMES = 400;
+    static final int MOST_FRAMES = 36_000;
     private static final int WAITING = 60;
     private static final double LARGEST = 1e7;
 
@@ -155,8 +156,8 @@ final class Intake {
     }
 
     private void pass(double[] done) {
-        if (motion.frames() == Motion.Builder.MOST_FRAMES) {
-            throw Broken.at("frame " + (Motion.Builder.MOST_FRAMES + 1), "more than two hours at 60 frames per second; cut the file");
+        if (motion.frames() == MOST_FRAMES) {
+            throw Broken.at("frame " + (MOST_FRAMES + 1), "more than ten minutes at 60 frames per second; cut the file");
         }
         motion.frame();
         for (int i = 0; i < landmarks.length; i++) {

@@ -16,6 +16,7 @@ import java.util.stream.Stream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.body.AthleteName;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
@@ -149,7 +150,7 @@ public class Groups {
         String reason = decision.reason().strip();
         Optional<Proposal.Place> place = switch (decision.kind()) {
             case MOVE -> {
-                if (reason.isEmpty()) {
+                if (!AthleteName.hasVisible(reason)) {
                     throw Problem.invalid(Code.REASON_MISSING, "Say why: a move is kept with its reason.", "reason");
                 }
                 yield Optional.of(possible(screening, decision));

@@ -20,8 +20,8 @@ import rangordnung.server.platform.Problem;
  */
 record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPerUnit, int frames, @NotNull List<Path> paths) {
 
-    /** Most frames that a screen shows: ten minutes at 60 frames per second. */
-    static final int MOST_FRAMES = 36_000;
+    /** Most frames that a screen shows: two minutes at 60 frames per second. */
+    static final int MOST_FRAMES = 7_200;
 
     /**
      * One landmark; an axis that the plane does not show is empty, a frame in which it was not seen has confidence 0.

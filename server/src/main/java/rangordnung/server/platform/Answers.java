@@ -23,6 +23,9 @@ public final class Answers {
     /** SQL states: the connection is lost, nothing is left to write to, the server is stopped by somebody or starting. */
     private static final String[] AWAY = {"08", "53", "57P"};
 
+    /** What was to be written is there already, or what it belongs to is gone. */
+    private static final String CLASHES = "2350[35]";
+
     private Answers() {}
 
     /** The problem that a throwable is; a mistake of the product becomes an incident. */
@@ -33,6 +36,9 @@ public final class Answers {
             }
             if (t instanceof Refusal refusal) {
                 return refused(refusal);
+            }
+            if (t instanceof SQLException sql && String.valueOf(sql.getSQLState()).matches(CLASHES)) {
+                return Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else changed this at the same moment. Load it again and look before you save.");
             }
             if (t instanceof CannotCreateTransactionException || t instanceof SQLException sql && away(sql)) {
                 return databaseAway();

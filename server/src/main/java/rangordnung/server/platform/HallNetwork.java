@@ -38,14 +38,14 @@ class HallNetwork {
     }
 
     private static Connector plain(Addresses addresses) {
-        Connector connector = new Connector(TomcatServletWebServerFactory.DEFAULT_PROTOCOL);
+        Connector connector = new Connector(Connections.Protocol.class.getName());
         connector.setPort(addresses.plainPort());
         connector.setProperty("address", addresses.address());
         return connector;
     }
 
     private static Connector secure(Addresses addresses) throws IOException {
-        Connector connector = new Connector(TomcatServletWebServerFactory.DEFAULT_PROTOCOL);
+        Connector connector = new Connector(Connections.Protocol.class.getName());
         connector.setPort(addresses.port());
         connector.setProperty("address", addresses.address());
         connector.setScheme("https");
@@ -64,7 +64,7 @@ class HallNetwork {
 
     /** From the hall's network nothing but the authority's certificate is given without encryption. */
     @Component
-    @Order(Ordered.HIGHEST_PRECEDENCE)
+    @Order(Ordered.HIGHEST_PRECEDENCE + 1)
     static class PlainOnlyAuthority extends OncePerRequestFilter {
 
         private final Addresses addresses;

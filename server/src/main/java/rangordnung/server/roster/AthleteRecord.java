@@ -8,6 +8,7 @@ import jakarta.validation.constraints.Past;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.Optional;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.AthleteName;
 import rangordnung.core.body.Side;
 import rangordnung.core.safety.Clearance;
@@ -45,6 +46,23 @@ public record AthleteRecord(
     }
 
     public AthleteName name() {
-        return new AthleteName(givenName, familyName);
+        return AthleteName.kept(givenName, familyName);
+    }
+
+    /** Oldest birth date and clearance that are believed, and how far ahead a clearance may lie (house convention). */
+    private static final LocalDate FIRST = LocalDate.of(1900, 1, 1);
+    private static final LocalDate LAST = LocalDate.of(2200, 1, 1);
+
+    /** Refuses a name that cannot be shown and days that cannot be. */
+    void checked() {
+        new AthleteName(givenName, familyName);
+        birthDate.ifPresent(d -> day(d, "birthDate"));
+        clearedOn.ifPresent(d -> day(d, "clearedOn"));
+    }
+
+    private static void day(LocalDate day, String field) {
+        if (day.isBefore(FIRST) || day.isAfter(LAST)) {
+            throw Refusal.outOfRange(field, day.getYear(), FIRST.getYear(), LAST.getYear(), "");
+        }
     }
 }

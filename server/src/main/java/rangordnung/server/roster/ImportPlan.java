@@ -11,6 +11,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.AthleteName;
 import rangordnung.core.body.Side;
 import rangordnung.core.safety.Clearance;
@@ -132,6 +133,9 @@ final class ImportPlan {
                 if (c.length() > AthleteName.LONGEST) {
                     throw new CellReader.Unreadable("text-too-long");
                 }
+                if (c.codePoints().anyMatch(Refusal::unusable)) {
+                    throw new CellReader.Unreadable("text-unusable");
+                }
                 return Optional.of(AthleteName.clean(c)).filter(t -> !t.isEmpty());
             });
         }
@@ -153,7 +157,12 @@ final class ImportPlan {
                 problem = problem.or(() -> Optional.of(new RowProblem("name-missing", Column.GIVEN_NAME, "")));
                 return Optional.empty();
             }
-            return Optional.of(new AthleteName(given.get(), family.orElse("")));
+            try {
+                return Optional.of(new AthleteName(given.get(), family.orElse("")));
+            } catch (Refusal e) {
+                problem = problem.or(() -> Optional.of(new RowProblem("text-unusable", Column.GIVEN_NAME, "")));
+                return Optional.empty();
+            }
         }
 
         AthleteRecord onto(AthleteRecord before, Optional<LocalDate> birthDate) {

@@ -1,5 +1,6 @@
 package rangordnung.server.roster;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -20,15 +21,15 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestPart;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.multipart.MultipartFile;
+import rangordnung.server.platform.Visible;
 
 @RestController
 class RosterController {
 
-    record NewTeam(@NotBlank @Size(max = 120) String name, @NotNull Rosters.Kind kind) {}
+    record NewTeam(@Visible @Size(max = 120) String name, @NotNull Rosters.Kind kind) {}
 
     record TeamView(Rosters.TeamLine team, List<Rosters.AthleteView> athletes) {}
 
@@ -36,7 +37,7 @@ class RosterController {
 
     record Pasted(@NotBlank @Size(max = 5_000_000) String text) {}
 
-    record Mapping(@NotNull List<Column> columns) {}
+    record Mapping(@NotNull @Size(max = Sheet.MOST_COLUMNS) List<Column> columns) {}
 
     record Confirmation(@NotNull Map<ImportPlan.Action, Long> expected, boolean leaveOutProblems) {}
 
@@ -81,9 +82,10 @@ class RosterController {
         rosters.erase(id);
     }
 
-    @PostMapping(path = "/api/teams/{id}/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    RosterImports.Preview takeFile(@PathVariable UUID id, @RequestPart("file") MultipartFile file) throws IOException {
-        return imports.take(id, file.getOriginalFilename() == null ? "" : file.getOriginalFilename(), file.getBytes());
+    /** A file as it lies on the disk, CSV or XLSX. */
+    @PostMapping(path = "/api/teams/{id}/imports", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    RosterImports.Preview takeFile(@PathVariable UUID id, @RequestParam @Size(max = 200) String name, HttpServletRequest request) throws IOException {
+        return imports.take(id, name, request.getInputStream().readAllBytes());
     }
 
     @PostMapping(path = "/api/teams/{id}/imports/pasted", consumes = MediaType.APPLICATION_JSON_VALUE)

@@ -52,7 +52,7 @@ public class Rosters {
         }
 
         public AthleteName name() {
-            return new AthleteName(givenName, familyName);
+            return AthleteName.kept(givenName, familyName);
         }
     }
 
@@ -99,12 +99,14 @@ public class Rosters {
 
     public AthleteView add(UUID team, AthleteRecord record) {
         teams.findById(team).orElseThrow(() -> Problem.notFound("team or class"));
+        record.checked();
         return view(athletes.save(new Athlete(UUID.randomUUID(), team, record)));
     }
 
     /** Changes an athlete; refused with what stands now where somebody was faster. */
     public AthleteView change(UUID id, long version, AthleteRecord record) {
         Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
+        record.checked();
         if (athlete.version() != version) {
             throw Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else changed this athlete meanwhile. Look at what stands now, then save again.")
                     .with("now", view(athlete));

@@ -15,11 +15,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import java.util.zip.ZipInputStream;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
+import org.springframework.http.HttpStatus;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 
@@ -30,8 +32,13 @@ import rangordnung.server.platform.Problem;
  */
 record Sheet(List<String> header, List<Line> rows) {
 
-    static final int MOST_ROWS = 20_000;
+    /** What a roster can be at most; a whole school's is far below (house convention). */
+    static final int MOST_ROWS = 5_000;
     static final int MOST_COLUMNS = 60;
+    static final int MOST_CELLS = 150_000;
+    static final int LONGEST_CELL = 500;
+    /** A spreadsheet is packed; this much it may be unpacked. */
+    private static final long LARGEST_UNPACKED = 24L * 1024 * 1024;
 
     /** Formats tell a date from a number. */
     private static final ReadingOptions WITH_FORMATS = new ReadingOptions(true, false);
@@ -50,7 +57,7 @@ record Sheet(List<String> header, List<Line> rows) {
             throw Problem.invalid(Code.EMPTY_FILE, "There is nothing in it. The first line names the columns, each further line is an athlete.", "file");
         }
         if (filled.size() > MOST_ROWS) {
-            throw Problem.invalid(Code.TOO_MANY_ROWS, "More than " + MOST_ROWS + " rows. Split the file.", "file");
+            throw tooManyRows();
         }
         return new Sheet(filled.get(0).cells().stream().map(String::strip).toList(), filled.subList(1, filled.size()));
     }
@@ -88,12 +95,12 @@ record Sheet(List<String> header, List<Line> rows) {
         }
         try (CsvReader<CsvRecord> reader = CsvReader.builder().fieldSeparator(separator(text))
                 .extraFieldStrategy(FieldMismatchStrategy.IGNORE).missingFieldStrategy(FieldMismatchStrategy.IGNORE).ofCsvRecord(text)) {
-            List<Line> lines = new ArrayList<>();
+            Lines lines = new Lines();
             for (CsvRecord row : reader) {
-                lines.add(new Line((int) row.getStartingLineNumber(), limited(row.getFields(), (int) row.getStartingLineNumber())));
+                lines.add((int) row.getStartingLineNumber(), row.getFields());
             }
-            checkLastQuote(text, lines);
-            return lines;
+            checkLastQuote(text, lines.all);
+            return lines.all;
         } catch (CsvParseException e) {
             throw unclosedQuote(e.getMessage());
         } catch (IOException e) {
@@ -127,15 +134,15 @@ record Sheet(List<String> header, List<Line> rows) {
     }
 
     private static List<Line> spreadsheet(byte[] bytes) {
+        unpacked(bytes);
         try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes), WITH_FORMATS); Stream<Row> rows = book.getFirstSheet().openStream()) {
-            List<Line> lines = new ArrayList<>();
-            rows.limit(MOST_ROWS + 2L).forEach(row -> lines.add(new Line(row.getRowNum(),
-                    limited(row.stream().map(Sheet::cellText).toList(), row.getRowNum()))));
-            return lines;
+            Lines lines = new Lines();
+            rows.forEach(row -> lines.add(row.getRowNum(), row.stream().limit(MOST_COLUMNS + 1L).map(Sheet::cellText).toList()));
+            return lines.all;
         } catch (Problem e) {
             throw e;
         } catch (IOException | RuntimeException e) {
-            throw Problem.invalid(Code.BROKEN_SPREADSHEET, "The spreadsheet cannot be read. Open it, save it as XLSX again, or save it as CSV.", "file");
+            throw brokenSpreadsheet();
         }
     }
 
@@ -149,10 +156,56 @@ record Sheet(List<String> header, List<Line> rows) {
         return cell.getText();
     }
 
-    private static List<String> limited(List<String> cells, int number) {
-        if (cells.size() > MOST_COLUMNS) {
-            throw Problem.invalid(Code.TOO_MANY_COLUMNS, "Row " + number + " has more than " + MOST_COLUMNS + " columns.", "file");
+    /** Counts what a packed file holds before anything is made of it. */
+    private static void unpacked(byte[] bytes) {
+        long left = LARGEST_UNPACKED;
+        byte[] part = new byte[1 << 14];
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
+            while (zip.getNextEntry() != null) {
+                for (int read = zip.read(part); read >= 0; read = zip.read(part)) {
+                    left -= read;
+                    if (left < 0) {
+                        throw new Problem(HttpStatus.CONTENT_TOO_LARGE, Code.TOO_LARGE,
+                                "Unpacked, the spreadsheet is larger than " + LARGEST_UNPACKED / 1024 / 1024 + " MB. Remove sheets or columns that are not needed.")
+                                .with("megabytes", LARGEST_UNPACKED / 1024 / 1024);
+                    }
+                }
+            }
+        } catch (IOException | IllegalArgumentException e) {
+            throw brokenSpreadsheet();
         }
-        return cells;
+    }
+
+    private static Problem brokenSpreadsheet() {
+        return Problem.invalid(Code.BROKEN_SPREADSHEET, "The spreadsheet cannot be read. Open it, save it as XLSX again, or save it as CSV.", "file");
+    }
+
+    private static Problem tooManyRows() {
+        return Problem.invalid(Code.TOO_MANY_ROWS, "More than " + MOST_ROWS + " rows. Split the file.", "file").with("most", MOST_ROWS);
+    }
+
+    /** Takes lines one by one, and no more than can be. */
+    private static final class Lines {
+
+        private final List<Line> all = new ArrayList<>();
+        private int cells;
+
+        void add(int number, List<String> row) {
+            if (all.size() > MOST_ROWS + 1) {
+                throw tooManyRows();
+            }
+            if (row.size() > MOST_COLUMNS) {
+                throw Problem.invalid(Code.TOO_MANY_COLUMNS, "Row " + number + " has more than " + MOST_COLUMNS + " columns.", "file").with("row", number).with("most", MOST_COLUMNS);
+            }
+            cells += row.size();
+            if (cells > MOST_CELLS) {
+                throw Problem.invalid(Code.TOO_MANY_CELLS, "More than " + MOST_CELLS + " cells. Remove columns that are not needed, or split the file.", "file").with("most", MOST_CELLS);
+            }
+            if (row.stream().anyMatch(c -> c.length() > LONGEST_CELL)) {
+                throw Problem.invalid(Code.CELL_TOO_LONG, "Row " + number + " has a cell of more than " + LONGEST_CELL + " characters. Is a quotation mark open there?", "file")
+                        .with("row", number).with("most", LONGEST_CELL);
+            }
+            all.add(new Line(number, List.copyOf(row)));
+        }
     }
 }

@@ -1,6 +1,8 @@
 package rangordnung.server.screening;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -13,6 +15,7 @@ import rangordnung.core.plan.HallPlan;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.server.platform.Visible;
 
 /**
  * The hall of a screening: its stations and what the timetable is made from.
@@ -22,12 +25,12 @@ import rangordnung.core.protocol.TestDefinition;
  */
 public record HallSetup(
         @NotEmpty @Size(max = HallPlan.MOST_STATIONS) List<@Valid StationSetup> stations,
-        int raters,
-        int walkingSeconds,
-        int setUpSeconds,
-        int lessonSeconds,
-        @NotNull List<HallPlan.Order> orders,
-        Optional<Integer> waves,
+        @Min(1) @Max(HallPlan.MOST_RATERS) int raters,
+        @Min(0) @Max(HallPlan.LONGEST_WALK) int walkingSeconds,
+        @Min(0) @Max(HallPlan.LONGEST_SET_UP) int setUpSeconds,
+        @Min(1) @Max(HallPlan.LONGEST_LESSON) int lessonSeconds,
+        @NotNull @Size(max = HallPlan.MOST_STATIONS * HallPlan.MOST_STATIONS) List<HallPlan.Order> orders,
+        Optional<@Min(1) @Max(HallPlan.MOST_ATHLETES) Integer> waves,
         Optional<LocalTime> start) {
 
     /**
@@ -39,11 +42,11 @@ public record HallSetup(
      */
     public record StationSetup(
             @NotBlank @Pattern(regexp = "[a-z][a-z0-9-]{0,59}") String id,
-            @NotBlank @Size(max = 60) String name,
-            @NotNull List<String> tests,
+            @Visible @Size(max = 60) String name,
+            @NotNull @Size(max = 60) List<@Size(max = 60) String> tests,
             boolean checkIn,
-            int places,
-            int seconds) {}
+            @Min(1) @Max(HallPlan.MOST_PLACES) int places,
+            @Min(1) @Max(HallPlan.LONGEST_STATION) int seconds) {}
 
     /** Seconds a trial of legs together, of each leg, and a measured test take to begin with (house convention). */
     private static final int TOGETHER = 75;

@@ -14,6 +14,7 @@ import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
+import rangordnung.core.Refusal;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
@@ -25,8 +26,9 @@ import rangordnung.server.platform.Tenancy;
 @Service
 class Passes {
 
-    /** How long a pass opens at most and as a rule (house convention). */
-    private static final Duration LONGEST = Duration.ofHours(12);
+    /** How long a pass opens at least and at most (house convention). */
+    static final int SHORTEST_MINUTES = 5;
+    static final int LONGEST_MINUTES = 12 * 60;
 
     private final StationPassRows rows;
     private final Screenings screenings;
@@ -64,10 +66,7 @@ class Passes {
     /** Makes a pass; {@code origin} is where the phone reaches this server. */
     NewPass make(UUID screening, String station, String helper, int minutes, String origin) {
         halls.of(screening).station(station).orElseThrow(() -> Problem.notFound("station in this hall"));
-        Duration lasting = Duration.ofMinutes(minutes);
-        if (minutes < 5 || lasting.compareTo(LONGEST) > 0) {
-            throw Problem.invalid(Code.PASS_LENGTH, "A pass lasts from 5 minutes to 12 hours.", "minutes");
-        }
+        Duration lasting = Duration.ofMinutes(Refusal.within(minutes, SHORTEST_MINUTES, LONGEST_MINUTES, "minutes", "minutes"));
         byte[] secret = new byte[24];
         random.nextBytes(secret);
         String code = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
@@ -84,8 +83,16 @@ class Passes {
                 .orElseThrow(() -> Problem.notFound("pass")).revoke(clock.instant()));
     }
 
-    /** Opens the station of a code. The first phone takes the pass; it opens no second one. */
-    Signed join(String code) {
+    /** Who has joined, and until when. */
+    record Joined(Signed signed, Duration lasting) {}
+
+    /**
+     * Opens the station of a code. The first phone takes the pass; it opens no second one. A helper who had a pass of this
+     * screening on the same phone goes on under the same account, and so may correct and still deliver what they wrote.
+     *
+     * @param device the phone
+     */
+    Joined join(String code, String device) {
         StationPass pass = Tenancy.acrossAll(() -> transaction.execute(t -> rows.findByCodeHash(hash(code))))
                 .filter(p -> p.opens(clock.instant()))
                 .orElseThrow(() -> new Problem(HttpStatus.FORBIDDEN, Code.PASS_CLOSED, "This code opens nothing any more. Ask the lead for a new one."));
@@ -94,10 +101,14 @@ class Passes {
             if (mine.account().isPresent()) {
                 throw new Problem(HttpStatus.CONFLICT, Code.PASS_TAKEN, "Another phone has used this code already. Ask the lead for a new one.");
             }
-            UUID account = accounts.addHelper(mine.helper());
-            mine.taken(account);
-            return new Signed(account, mine.organisation(), "helper", mine.helper(), Signed.Role.HELPER,
+            UUID account = rows.findByScreeningAndDeviceHash(mine.screening(), device).stream()
+                    .filter(before -> before.helper().equalsIgnoreCase(mine.helper()))
+                    .flatMap(before -> before.account().stream()).findFirst()
+                    .orElseGet(() -> accounts.addHelper(mine.helper()));
+            mine.taken(account, device);
+            Signed signed = new Signed(account, mine.organisation(), "helper", mine.helper(), Signed.Role.HELPER,
                     new Signed.Pass(mine.id(), mine.screening(), mine.station()));
+            return new Joined(signed, Duration.between(clock.instant(), mine.expiresAt()));
         }));
     }
 

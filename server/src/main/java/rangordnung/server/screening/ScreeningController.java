@@ -1,6 +1,8 @@
 package rangordnung.server.screening;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -21,24 +23,26 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import rangordnung.server.accounts.Devices;
 import rangordnung.server.accounts.LoginGuard;
 import rangordnung.server.accounts.Sessions;
 import rangordnung.server.platform.Addresses;
+import rangordnung.server.platform.Visible;
 
 @RestController
 class ScreeningController {
 
     record NewScreening(
-            @NotNull UUID team, @NotBlank @Size(max = 120) String name, @NotNull LocalDate heldOn, @NotBlank String protocol, int protocolVersion) {}
+            @NotNull UUID team, @Visible @Size(max = 120) String name, @NotNull LocalDate heldOn, @NotBlank @Size(max = 60) String protocol, int protocolVersion) {}
 
-    record Invited(@NotNull Set<UUID> accounts) {}
+    record Invited(@NotNull @Size(max = 500) Set<UUID> accounts) {}
 
     /** @param under the protocol version that the device works with */
     record Delivery(@NotNull List<Facts.FactSent> facts, Optional<Facts.Under> under) {}
 
     record JudgedUnder(@NotBlank String protocol, int version) {}
 
-    record NewPassAsked(@NotBlank @Size(max = 60) String station, @NotBlank @Size(max = 60) String helper, int minutes) {}
+    record NewPassAsked(@NotBlank @Size(max = 60) String station, @Visible @Size(max = 60) String helper, @Min(Passes.SHORTEST_MINUTES) @Max(Passes.LONGEST_MINUTES) int minutes) {}
 
     record Code(@NotBlank @Size(max = 80) String code) {}
 
@@ -50,9 +54,10 @@ class ScreeningController {
     private final Settlements settlements;
     private final Sessions sessions;
     private final LoginGuard guard;
+    private final Devices devices;
     private final Addresses addresses;
 
-    ScreeningController(Screenings screenings, Station stations, Facts facts, Halls halls, Passes passes, Settlements settlements, Sessions sessions, LoginGuard guard, Addresses addresses) {
+    ScreeningController(Screenings screenings, Station stations, Facts facts, Halls halls, Passes passes, Settlements settlements, Sessions sessions, LoginGuard guard, Devices devices, Addresses addresses) {
         this.screenings = screenings;
         this.stations = stations;
         this.facts = facts;
@@ -61,6 +66,7 @@ class ScreeningController {
         this.settlements = settlements;
         this.sessions = sessions;
         this.guard = guard;
+        this.devices = devices;
         this.addresses = addresses;
     }
 
@@ -141,7 +147,10 @@ class ScreeningController {
     @PostMapping("/api/join")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void join(@Valid @RequestBody Code code, HttpServletRequest request, HttpServletResponse response) {
-        guard.tried(request.getRemoteAddr(), () -> sessions.begin(passes.join(code.code()), request, response));
+        guard.tried(request.getRemoteAddr(), () -> {
+            Passes.Joined joined = passes.join(code.code(), devices.known(request, response));
+            sessions.begin(joined.signed(), Optional.of(joined.lasting()), request, response);
+        });
     }
 
     @GetMapping("/api/screenings/{id}/settlements")

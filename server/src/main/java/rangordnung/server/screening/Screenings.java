@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.Refusal;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
@@ -40,10 +41,15 @@ public class Screenings {
         this.clock = clock;
     }
 
+    /** Years in which a screening can be (house convention). */
+    private static final int FIRST_YEAR = 1990;
+    private static final int LAST_YEAR = 2200;
+
     public record ScreeningView(UUID id, UUID team, String name, LocalDate heldOn, String protocol, int protocolVersion) {}
 
     public ScreeningView add(UUID team, String name, LocalDate heldOn, String protocol, int version) {
         rosters.team(team);
+        Refusal.within(heldOn.getYear(), FIRST_YEAR, LAST_YEAR, "", "heldOn");
         protocols.get(protocol, version);
         return rows.save(new Screening(UUID.randomUUID(), team, name.strip(), heldOn, protocol, version, clock.instant())).view();
     }

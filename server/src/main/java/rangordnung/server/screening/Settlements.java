@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.body.AthleteName;
 import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Fact;
 import rangordnung.server.accounts.Accounts;
@@ -63,7 +64,7 @@ public class Settlements {
     /** Records which of an athlete's trials of a test counts. */
     public void settle(UUID screening, NewSettlement settlement) {
         screenings.visible(screening);
-        if (settlement.reason().isBlank()) {
+        if (!AthleteName.hasVisible(settlement.reason())) {
             throw Problem.invalid(Code.REASON_MISSING, "Say why: a decision is kept with its reason.", "reason");
         }
         boolean there = facts.book(screening, settlement.athlete()).entries().stream().map(Entry::fact)

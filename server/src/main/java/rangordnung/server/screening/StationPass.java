@@ -33,6 +33,7 @@ class StationPass {
     private Instant createdAt;
     private Instant expiresAt;
     private Instant revokedAt;
+    private String deviceHash;
 
     protected StationPass() {}
 
@@ -71,8 +72,9 @@ class StationPass {
         return Optional.ofNullable(account);
     }
 
-    void taken(UUID by) {
-        this.account = by;
+    void taken(UUID by, String device) {
+        account = by;
+        deviceHash = device;
     }
 
     Instant expiresAt() {

@@ -20,4 +20,6 @@ interface StationPassRows extends Repository<StationPass, UUID> {
     Optional<StationPass> findByCodeHash(String codeHash);
 
     List<StationPass> findByScreeningOrderByCreatedAtDesc(UUID screening);
+
+    List<StationPass> findByScreeningAndDeviceHash(UUID screening, String deviceHash);
 }

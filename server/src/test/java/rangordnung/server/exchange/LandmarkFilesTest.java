@@ -286,7 +286,7 @@ class LandmarkFilesTest {
             byte[] mutated = mutated(whole, random);
             try {
                 LandmarkFile file = LandmarkFiles.read(new ByteArrayInputStream(mutated), i % 2 == 0 ? Optional.of(format) : Optional.empty(), how(plane));
-                assertThat(file.motion().frames()).isLessThanOrEqualTo(Motion.Builder.MOST_FRAMES);
+                assertThat(file.motion().frames()).isLessThanOrEqualTo(Intake.MOST_FRAMES);
             } catch (Problem e) {
                 refused++;
                 assertThat(e.getMessage()).isNotBlank();

@@ -168,7 +168,7 @@ class MeasuringTest extends ServerTest {
         assertThat(links).contains("BODY_MODEL_LENGTHS");
         lead.post("/api/screenings/" + hall.screening() + "/facts", """
                 {"facts":[{"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"bodyMeasured","shank":4}}]}""".formatted(UUID.randomUUID(), athlete))
-                .problem(400, "impossible-value");
+                .problem(400, "out-of-range");
     }
 
     private String wallPart() {

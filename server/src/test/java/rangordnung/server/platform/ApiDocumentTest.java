@@ -46,7 +46,7 @@ class ApiDocumentTest extends ServerTest {
 
     @Test
     void a_body_that_is_too_large_is_refused_before_it_is_read() {
-        String text = "x".repeat((int) RequestSize.LARGEST);
+        String text = "x".repeat((int) Bodies.MEGA);
         lead().post("/api/teams", "{\"name\":\"" + text + "\",\"kind\":\"CLASS\"}").problem(413, "too-large");
     }
 }

@@ -196,7 +196,7 @@ class PassesTest extends ServerTest {
         helper("rest");
         assertThat(lead.get("/api/accounts").ok().body().valueStream().map(a -> a.get("role").stringValue())).doesNotContain("HELPER");
         lead.post("/api/screenings/" + screening + "/passes", "{\"station\":\"roof\",\"helper\":\"Momo\",\"minutes\":60}").problem(404, "not-found");
-        lead.post("/api/screenings/" + screening + "/passes", "{\"station\":\"squat\",\"helper\":\"Momo\",\"minutes\":1}").problem(400, "pass-length");
+        lead.post("/api/screenings/" + screening + "/passes", "{\"station\":\"squat\",\"helper\":\"Momo\",\"minutes\":1}").problem(400, "invalid");
     }
 
     @Test
