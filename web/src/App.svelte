@@ -5,7 +5,7 @@
   import { session } from './lib/session.svelte';
   import Shell from './lib/shell/Shell.svelte';
   import { m } from './lib/paraglide/messages';
-  import { trouble } from './lib/words/words';
+  import { trouble } from './lib/words/trouble';
   import Gone from './lib/shell/Gone.svelte';
 
   document.documentElement.lang = getLocale();

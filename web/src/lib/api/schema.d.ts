@@ -2195,7 +2195,7 @@ export interface components {
             value: "PARALLEL" | "FIXED" | "RANGE" | "MATCH_ABDUCTION" | "PERSONAL";
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "broken-file" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "pass-length" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "too-many-connections" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "no-place" | "place-missing" | "move-impossible" | "not-judged";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "broken-file" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "no-place" | "place-missing" | "move-impossible";
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
         ProposalChange: {
             criterion: string;
@@ -2658,15 +2658,17 @@ export interface components {
             trunk: components["schemas"]["PoliciesStatedPoliciesTrunk"][];
             turnOut: components["schemas"]["PoliciesStatedPoliciesTurnOut"][];
         };
-        ScreeningControllerCode: {
-            code: string;
-        };
         ScreeningControllerDelivery: {
+            /** Format: uuid */
+            author?: string;
             facts: components["schemas"]["FactsFactSent"][];
             under?: components["schemas"]["FactsUnder"];
         };
         ScreeningControllerInvited: {
             accounts: string[];
+        };
+        ScreeningControllerJoining: {
+            code: string;
         };
         ScreeningControllerJudgedUnder: {
             protocol: string;
@@ -3150,7 +3152,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ScreeningControllerCode"];
+                "application/json": components["schemas"]["ScreeningControllerJoining"];
             };
         };
         responses: {
@@ -4324,21 +4326,16 @@ export interface operations {
     };
     takeFile: {
         parameters: {
-            query?: never;
+            query: {
+                name: string;
+            };
             header?: never;
             path: {
                 id: string;
             };
             cookie?: never;
         };
-        requestBody?: {
-            content: {
-                "multipart/form-data": {
-                    /** Format: binary */
-                    file: string;
-                };
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

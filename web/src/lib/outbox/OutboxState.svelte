@@ -2,37 +2,75 @@
   import { clock } from '../api/clock.svelte';
   import { m } from '../paraglide/messages';
   import { session } from '../session.svelte';
-  import { outbox } from './outbox.svelte';
+  import { refusal } from '../words/trouble';
+  import Others from './Others.svelte';
+  import { outbox, type Waiting } from './outbox.svelte';
 
   let dialog: HTMLDialogElement;
+  let sure = $state(false);
+  const count = $derived(outbox.pending);
+  const online = () => navigator.onLine;
   const word = $derived(
     outbox.refused.length
       ? m.outbox_refused({ count: outbox.refused.length })
-      : !outbox.loaded
-        ? m.loading()
-        : outbox.pending === 0
-          ? m.outbox_saved()
-          : outbox.state === 'signed-out'
-            ? m.outbox_signed_out({ count: outbox.pending })
-            : outbox.state === 'offline'
-              ? m.outbox_offline({ count: outbox.pending })
-              : m.outbox_saving({ count: outbox.pending }),
+      : outbox.failed.length
+        ? m.outbox_failed({ count: outbox.failed.length })
+        : !outbox.loaded
+          ? m.loading()
+          : count === 0
+            ? m.outbox_saved()
+            : waits(outbox.state),
   );
   const bad = $derived(
     outbox.refused.length > 0 ||
-      (outbox.pending > 0 && outbox.state !== 'ok') ||
+      outbox.failed.length > 0 ||
+      (count > 0 && outbox.state !== 'ok') ||
       !outbox.stored ||
+      outbox.crowded ||
       clock.wrong,
   );
+  /** What the server has had and does not have: shown one by one. */
+  const troubled = $derived([...outbox.refused, ...outbox.failed]);
+
+  function waits(state: typeof outbox.state): string {
+    return {
+      ok: m.outbox_saving,
+      offline: online() ? m.outbox_unreachable : m.outbox_offline,
+      trouble: m.outbox_trouble,
+      'signed-out': m.outbox_signed_out,
+    }[state]({ count });
+  }
+
+  function why(w: Waiting): string {
+    if (w.refused) return refusal(w.refused.code, w.refused.sentence, w.refused.details);
+    return w.failed?.incident
+      ? m.outbox_failed_incident({ incident: w.failed.incident })
+      : m.outbox_failed_one();
+  }
+
+  /** What waits, as it would be sent; for whoever looks after the server. */
+  function save() {
+    const file = new Blob([JSON.stringify(outbox.own, null, 2)], { type: 'application/json' });
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(file);
+    link.download = 'rangordnung-marks.json';
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
+
+  async function discard() {
+    await outbox.discard(outbox.refused);
+    sure = false;
+  }
 </script>
 
 <button
   class={['btn px-3', bad ? 'btn-warning' : 'btn-ghost font-normal']}
-  onclick={() => dialog.showModal()}
-  data-pending={outbox.loaded ? outbox.pending : ''}
+  onclick={() => ((sure = false), dialog.showModal())}
+  data-pending={outbox.loaded ? outbox.own.length : ''}
 >
   {word}{#if clock.wrong}<span class="block text-xs">{m.clock_wrong_short()}</span
-    >{/if}{#if !outbox.stored}<span class="block text-xs">{m.storage_full_short()}</span>{/if}
+    >{/if}{#if !outbox.stored || outbox.crowded}<span class="block text-xs">{m.storage_full_short()}</span>{/if}
 </button>
 
 <p class="sr-only" role="status">{bad ? word : ''}</p>
@@ -45,20 +83,34 @@
     </p>{/if}
   {#if !outbox.stored}<p class="mt-2 font-bold" role="alert">{m.outbox_not_stored()}</p>{/if}
   <p class="mt-3 font-bold">{word}</p>
-  {#if outbox.refused.length}
-    <ul class="mt-2 list-disc pl-5">
-      {#each outbox.refused as w (w.key)}<li>{w.refused?.sentence || w.refused?.code}</li>{/each}
+  {#if troubled.length}
+    <p class="mt-2">{outbox.refused.length ? m.outbox_refused_text() : m.outbox_failed_text()}</p>
+    <ul class="mt-2 list-disc pl-5" data-testid="troubled">
+      {#each troubled as w (w.id)}<li>{why(w)}</li>{/each}
     </ul>
   {/if}
-  <form method="dialog" class="mt-5 flex flex-wrap gap-2">
-    {#if outbox.waiting.length}
-      <button class="btn btn-primary" onclick={() => outbox.retryRefused()}
-        >{m.outbox_try_now()}</button
+  <Others />
+  {#if sure}
+    <p class="mt-4 font-bold" role="alert">
+      {m.outbox_discard_sure({ count: outbox.refused.length })}
+    </p>
+    <div class="mt-2 flex flex-wrap gap-2">
+      <button class="btn btn-error" onclick={discard}
+        >{m.outbox_discard_yes({ count: outbox.refused.length })}</button
       >
+      <button class="btn-soft-line btn" onclick={() => (sure = false)}>{m.keep()}</button>
+    </div>
+  {/if}
+  <form method="dialog" class="mt-5 flex flex-wrap gap-2">
+    {#if outbox.own.length}
+      <button class="btn btn-primary" onclick={() => outbox.retry()}>{m.outbox_try_now()}</button>
     {/if}
-    {#if outbox.refused.length}
-      <button class="btn-soft-line btn" onclick={() => outbox.giveUpRefused()}
-        >{m.outbox_give_up()}</button
+    {#if outbox.own.length}
+      <button class="btn-soft-line btn" type="button" onclick={save}>{m.outbox_export()}</button>
+    {/if}
+    {#if outbox.refused.length && !sure}
+      <button class="btn-soft-line btn" type="button" onclick={() => (sure = true)}
+        >{m.outbox_discard({ count: outbox.refused.length })}</button
       >
     {/if}
     {#if outbox.state === 'signed-out' && outbox.pending}

@@ -1,80 +1,120 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { api, ask, Problem, session, type Schemas } from '../api/client';
+import { api, ask, Problem, session } from '../api/client';
+import { Queue, type FactSent, type Under, type Waiting } from './queue';
 
-export type FactSent = Schemas['FactsFactSent'];
+export type { FactSent, Under, Waiting };
 
-export type Under = Schemas['FactsUnder'];
-
-/** A fact that has not been confirmed by the server yet. */
-export interface Waiting {
-  key: number;
-  screening: string;
-  /** The protocol version that the device worked with. */
-  under?: Under;
-  fact: FactSent;
-  refused?: { code: string; sentence: string };
-}
-
-interface Boxes extends DBSchema {
-  waiting: { key: number; value: Waiting };
+/** Who works on this page. */
+export interface Author {
+  id: string;
+  name: string;
 }
 
 const PAUSES = [500, 1000, 2000, 5000, 10_000];
+const KEEP_AGAIN = 3000;
+const FAILED_AGAIN = 120_000;
 const MOST_AT_ONCE = 100;
+/** The server is there and asks to wait. */
+const LATER = [408, 429, 502, 503, 504];
 
 /**
  * Facts on their way to the server. A fact is on the screen at once, in this device's storage next, and leaves
- * it only when the server has it; the server knows it by its id, so sending it twice does no harm.
+ * it only when the server has it; the server knows it by its id, so sending it twice does no harm. A fact is
+ * sent only while the account that made it is signed in. All pages of a browser share one queue.
  */
 export class Outbox {
-  waiting = $state<Waiting[]>([]);
-  /** What the last delivery met: all well, no network, nobody signed in, or storage that is closed. */
-  state = $state<'ok' | 'offline' | 'signed-out'>('ok');
-  stored = $state(true);
+  waiting = $state.raw<Waiting[]>([]);
+  /** What the last delivery met: all well, no network, a server that asks to wait or fails, or nobody signed in. */
+  state = $state<'ok' | 'offline' | 'trouble' | 'signed-out'>('ok');
   /** Whether what was kept on the device has been read; before that nothing is known to be saved. */
   loaded = $state(false);
+  author = $state.raw<Author | null>(null);
+  /** The device has no room for what a station would need without a network. */
+  crowded = $state(false);
 
-  #base: Promise<IDBPDatabase<Boxes> | null>;
-  #next = Date.now();
+  /** Facts that are in this page's memory only, since the device has no room. */
+  #unkept = $state.raw<ReadonlySet<string>>(new Set());
+  #closed = $state(false);
+  #lockName: string;
+  #queue: Queue;
+  #last = 0;
   #delivering = false;
+  #again = false;
   #failures = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
+  #keeping: ReturnType<typeof setTimeout> | undefined;
   #listeners = new Set<() => void>();
   #stopped = false;
 
-  constructor(name = 'rangordnung-outbox') {
-    this.#base = openDB<Boxes>(name, 1, {
-      upgrade: (base) => void base.createObjectStore('waiting', { keyPath: 'key' }),
-    }).catch(() => {
-      this.stored = false;
-      return null;
+  constructor(name = 'rangordnung-outbox', before = (): Author => ({ id: '', name: '' })) {
+    this.#lockName = name;
+    this.#queue = new Queue(
+      name,
+      () => ({ account: before().id, name: before().name }),
+      () => void this.#look(),
+    );
+    void this.#look().then(() => {
+      this.loaded = true;
+      this.nudge();
     });
-    void this.#load();
     globalThis.addEventListener('online', () => this.nudge());
+    globalThis.addEventListener('beforeunload', (event) => {
+      if (this.#unkept.size) event.preventDefault();
+    });
   }
 
-  async #load(): Promise<void> {
-    const base = await this.#base;
-    const kept = (await base?.getAll('waiting')) ?? [];
-    const known = new Set(this.waiting.map((w) => w.key));
-    const older = kept.filter((w) => !known.has(w.key));
-    this.waiting = [...older, ...this.waiting];
-    this.#next = Math.max(this.#next, ...this.waiting.map((w) => w.key + 1));
-    this.loaded = true;
-    if (older.length) this.nudge();
+  /** Takes in what is in the storage: what other pages have put there, without what they have sent. */
+  async #look(): Promise<void> {
+    const kept = await this.#queue.all();
+    this.#closed = kept === null;
+    if (!kept) return;
+    const there = new Set(kept.map((w) => w.id));
+    const gone = this.waiting.some((w) => !there.has(w.id) && !this.#unkept.has(w.id));
+    this.#set([...kept, ...this.waiting.filter((w) => this.#unkept.has(w.id) && !there.has(w.id))]);
+    if (gone) this.#listeners.forEach((listener) => listener());
+  }
+
+  #set(all: Waiting[]): void {
+    this.waiting = all.sort((a, b) => a.order - b.order);
+    this.#last = Math.max(this.#last, this.waiting.at(-1)?.order ?? 0);
+  }
+
+  /** Whether everything that waits is on the disk. */
+  get stored(): boolean {
+    return !this.#closed && this.#unkept.size === 0;
+  }
+
+  /** What waits of the account that is signed in. */
+  get own(): Waiting[] {
+    return this.waiting.filter((w) => w.account === this.author?.id);
+  }
+
+  /** How many wait of each account that is not signed in here. */
+  get others(): { name: string; count: number }[] {
+    const names = new Map<string, { name: string; count: number }>();
+    for (const w of this.waiting)
+      if (w.account !== this.author?.id) {
+        const of = names.get(w.account) ?? { name: w.name, count: 0 };
+        names.set(w.account, { ...of, count: of.count + 1 });
+      }
+    return [...names.values()];
   }
 
   get refused(): Waiting[] {
-    return this.waiting.filter((w) => w.refused);
+    return this.own.filter((w) => w.refused);
+  }
+
+  /** Those over which the server failed; they are tried again now and then. */
+  get failed(): Waiting[] {
+    return this.own.filter((w) => w.failed);
   }
 
   get pending(): number {
-    return this.waiting.length - this.refused.length;
+    return this.own.filter((w) => !w.refused && !w.failed).length;
   }
 
-  /** Facts of one screening that the server may not know yet, in order. */
+  /** Own facts of one screening that the server may not know yet, in order. */
   of(screening: string): FactSent[] {
-    return this.waiting.filter((w) => w.screening === screening && !w.refused).map((w) => w.fact);
+    return this.own.filter((w) => w.screening === screening && !w.refused).map((w) => w.fact);
   }
 
   /** Calls back whenever a delivery has arrived. */
@@ -83,28 +123,46 @@ export class Outbox {
     return () => this.#listeners.delete(listener);
   }
 
+  /** Says who works here from now on; what others made waits for them. */
+  signedIn(author: Author | null): void {
+    const same = author?.id === this.author?.id;
+    this.author = author;
+    if (author && !same) this.nudge();
+  }
+
   put(screening: string, facts: FactSent[], under: Under): void {
-    const added = facts.map((fact) => ({ key: this.#next++, screening, under, fact }));
-    this.waiting.push(...added);
+    const { id: account, name } = this.author ?? { id: '', name: '' };
+    const added = facts.map((fact): Waiting => {
+      this.#last = Math.max(this.#last + 1, Date.now());
+      return { id: fact.id, order: this.#last, account, name, screening, under, fact };
+    });
+    this.waiting = [...this.waiting, ...added];
+    this.#unkept = new Set([...this.#unkept, ...added.map((w) => w.id)]);
     void this.#keep(added).then(() => this.#deliver());
   }
 
-  async #keep(added: Waiting[]): Promise<void> {
-    try {
-      const base = await this.#base;
-      if (!base) return;
-      const transaction = base.transaction('waiting', 'readwrite');
-      await Promise.all([...added.map((w) => transaction.store.put(w)), transaction.done]);
-    } catch {
-      this.stored = false; // storage full or closed: said in the interface, delivery goes on from memory
+  async #keep(facts: Waiting[]): Promise<void> {
+    if (await this.#queue.keep(facts)) {
+      const kept = new Set(facts.map((f) => f.id));
+      this.#unkept = new Set([...this.#unkept].filter((id) => !kept.has(id)));
+      this.#closed = false;
+      return;
     }
+    clearTimeout(this.#keeping);
+    if (this.#stopped) return;
+    // no room: it stays in memory, delivery goes on, and room is looked for again
+    this.#keeping = setTimeout(() => {
+      const left = this.waiting.filter((w) => this.#unkept.has(w.id));
+      if (left.length) void this.#keep(left);
+    }, KEEP_AGAIN);
   }
 
   /** Leaves everything to the next outbox of the same name, as a closed page does. */
   async stop(): Promise<void> {
     this.#stopped = true;
     clearTimeout(this.#timer);
-    (await this.#base)?.close();
+    clearTimeout(this.#keeping);
+    await this.#queue.close();
   }
 
   /** Tries at once, whatever pause was due. */
@@ -114,49 +172,69 @@ export class Outbox {
     void this.#deliver();
   }
 
-  /** Refused facts are offered again, or given up by the rater. */
-  retryRefused(): void {
-    for (const w of this.waiting) delete w.refused;
+  /** Offers what was refused, and what the server failed over, once more. */
+  retry(): void {
+    this.#become(this.own, ({ refused: _, failed: __, ...w }) => w);
     this.nudge();
   }
 
-  async giveUpRefused(): Promise<void> {
-    await this.#drop(this.refused);
+  async discard(facts: Waiting[]): Promise<void> {
+    await this.#drop(facts);
+  }
+
+  #become(some: Waiting[], change: (w: Waiting) => Waiting): void {
+    const changed = new Map(some.map((w) => [w.id, change(w)]));
+    this.waiting = this.waiting.map((w) => changed.get(w.id) ?? w);
+    void this.#queue.keep([...changed.values()]);
   }
 
   async #drop(done: Waiting[]): Promise<void> {
-    const keys = new Set(done.map((w) => w.key));
-    const base = await this.#base;
-    try {
-      const transaction = base?.transaction('waiting', 'readwrite');
-      if (transaction)
-        await Promise.all([
-          ...[...keys].map((key) => transaction.store.delete(key)),
-          transaction.done,
-        ]);
-    } catch {
-      this.stored = false;
-    }
-    this.waiting = this.waiting.filter((w) => !keys.has(w.key));
+    const ids = new Set(done.map((w) => w.id));
+    await this.#queue.drop([...ids]);
+    this.waiting = this.waiting.filter((w) => !ids.has(w.id));
+    this.#unkept = new Set([...this.#unkept].filter((id) => !ids.has(id)));
   }
 
   async #deliver(): Promise<void> {
-    if (this.#delivering || this.#stopped) return;
+    if (this.#delivering || this.#stopped || !this.loaded) {
+      this.#again = this.#delivering;
+      return;
+    }
     this.#delivering = true;
     try {
-      for (;;) {
-        const first = this.waiting.find((w) => !w.refused);
-        if (!first) break;
-        const batch = this.waiting
-          .filter(
-            (w) => !w.refused && w.screening === first.screening && same(w.under, first.under),
-          )
-          .slice(0, MOST_AT_ONCE);
-        if (!(await this.#send(batch))) return;
-      }
-      this.state = 'ok';
+      // one page sends at a time; what it has sent is gone from the storage when the next one looks
+      await alone(this.#lockName, async () => {
+        await this.#look();
+        await this.#deliverAll();
+      });
     } finally {
       this.#delivering = false;
+    }
+    if (this.#again && !this.#stopped) {
+      this.#again = false;
+      void this.#deliver();
+    }
+  }
+
+  async #deliverAll(): Promise<void> {
+    for (;;) {
+      const ready = this.own.filter((w) => !w.refused && !w.failed);
+      const first = ready[0];
+      if (!first) break;
+      if (this.#stopped) return;
+      const other = ready.findIndex(
+        (w) => w.screening !== first.screening || !same(w.under, first.under),
+      );
+      const batch = ready.slice(0, Math.min(other < 0 ? ready.length : other, MOST_AT_ONCE));
+      if (!(await this.#send(batch))) return;
+    }
+    this.state = 'ok';
+    if (this.failed.length) {
+      clearTimeout(this.#timer);
+      this.#timer = setTimeout(() => {
+        this.#become(this.failed, ({ failed: _, ...w }) => w);
+        void this.#deliver();
+      }, FAILED_AGAIN);
     }
   }
 
@@ -170,11 +248,12 @@ export class Outbox {
           body: {
             facts: batch.map((w) => w.fact),
             ...(batch[0]?.under && { under: batch[0].under }),
+            ...(batch[0]?.account && { author: batch[0].account }),
           },
         }),
       );
     } catch (error) {
-      return this.#failed(error, batch);
+      return this.#notSent(error, batch);
     }
     this.#failures = 0;
     await this.#drop(batch);
@@ -182,7 +261,7 @@ export class Outbox {
     return true;
   }
 
-  async #failed(error: unknown, batch: Waiting[]): Promise<boolean> {
+  async #notSent(error: unknown, batch: Waiting[]): Promise<boolean> {
     const problem = error instanceof Problem ? error : new Problem(0, 'offline', '');
     if (problem.code === 'forbidden' && this.#failures === 0) {
       // The token against forged requests may be old; it comes anew with the session.
@@ -190,34 +269,56 @@ export class Outbox {
       await session().catch(() => null);
       return this.#send(batch);
     }
-    if (problem.status === 401) {
-      this.state = 'signed-out';
-      this.#later();
-      return false;
-    }
-    if (problem.status === 0 || problem.status >= 500 || problem.status === 429) {
-      this.state = 'offline';
-      this.#later();
-      return false;
-    }
+    if (problem.status === 401) return this.#later('signed-out');
+    if (problem.status === 0) return this.#later('offline');
+    if (LATER.includes(problem.status)) return this.#later('trouble');
     if (batch.length > 1) {
       // One bad fact must not hold the others: find it by sending them one by one.
       for (const one of batch) if (!(await this.#send([one]))) return false;
       return true;
     }
-    for (const w of batch) w.refused = { code: problem.code, sentence: problem.message };
+    const { code, message: sentence, details } = problem;
+    const incident = details['incident'];
+    this.#become(batch, (w) =>
+      problem.status >= 500
+        ? { ...w, failed: typeof incident === 'string' ? { incident } : {} }
+        : { ...w, refused: { code, sentence, details } },
+    );
     return true;
   }
 
-  #later(): void {
+  #later(state: 'offline' | 'trouble' | 'signed-out'): false {
+    this.state = state;
+    this.#again = false;
     const pause = PAUSES[Math.min(this.#failures++, PAUSES.length - 1)];
     clearTimeout(this.#timer);
     this.#timer = setTimeout(() => void this.#deliver(), pause);
+    return false;
   }
+}
+
+/** Does work while no other page of this browser does the same. */
+function alone(name: string, work: () => Promise<void>): Promise<void> {
+  const locks = globalThis.navigator?.locks as LockManager | undefined;
+  return locks ? locks.request(name, work) : work();
 }
 
 function same(one: Under | undefined, other: Under | undefined): boolean {
   return one?.protocol === other?.protocol && one?.version === other?.version;
 }
 
-export const outbox = new Outbox();
+/** Who was here last, for pages without a network and for facts of an older version of this page. */
+export function lastOne<T extends Author>(): T | null {
+  try {
+    return JSON.parse(localStorage.getItem(LAST) ?? 'null') as T | null;
+  } catch {
+    return null;
+  }
+}
+
+export const LAST = 'rangordnung-last';
+
+export const outbox = new Outbox(
+  undefined,
+  () => lastOne<Author>() ?? { id: '', name: '' },
+);

@@ -1,7 +1,7 @@
 <script lang="ts" generics="T">
   import type { Snippet } from 'svelte';
   import { m } from '../paraglide/messages';
-  import { trouble } from '../words/words';
+  import { trouble } from '../words/trouble';
   import type { Resource } from './resource.svelte';
 
   let { resource, children }: { resource: Resource<T>; children: Snippet<[T]> } = $props();

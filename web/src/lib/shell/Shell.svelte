@@ -1,18 +1,19 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { router } from 'svelte-spa-router';
-  import { api, ask } from '../api/client';
   import KeySheet from '../keys/KeySheet.svelte';
   import { keys } from '../keys/keys.svelte';
+  import { outbox } from '../outbox/outbox.svelte';
   import OutboxState from '../outbox/OutboxState.svelte';
   import { m } from '../paraglide/messages';
   import { getLocale, setLocale } from '../paraglide/runtime';
-  import { forget, session } from '../session.svelte';
+  import { session } from '../session.svelte';
   import Appearance from './Appearance.svelte';
 
   let { children }: { children: Snippet } = $props();
   let sheet: KeySheet;
   let menu: HTMLDetailsElement;
+  let leaving: HTMLDialogElement;
 
   const links = $derived(
     session.lead
@@ -39,10 +40,10 @@
     else keys.handle(event);
   }
 
-  async function signOut() {
-    await ask(api.DELETE('/api/session')).catch(() => null);
-    await forget();
-    await session.load();
+  /** Says first what waits on this device, if something does. */
+  function signOut() {
+    if (outbox.own.length) leaving.showModal();
+    else void session.leave();
   }
 </script>
 
@@ -125,3 +126,15 @@
   </footer>
 </div>
 <KeySheet bind:this={sheet} />
+<dialog class="sheet" bind:this={leaving} aria-labelledby="leaving-title">
+  <h2 id="leaving-title">{m.sign_out()}</h2>
+  <p class="mt-2">
+    {session.opened
+      ? m.sign_out_helper({ count: outbox.own.length })
+      : m.sign_out_waiting({ count: outbox.own.length })}
+  </p>
+  <form method="dialog" class="mt-5 flex flex-wrap gap-2">
+    <button class="btn btn-primary">{m.stay_signed_in()}</button>
+    <button class="btn-soft-line btn" onclick={() => session.leave()}>{m.sign_out()}</button>
+  </form>
+</dialog>

@@ -1,5 +1,4 @@
 import type { Schemas } from '../api/client';
-import { Problem } from '../api/client';
 import { m } from '../paraglide/messages';
 import { getLocale } from '../paraglide/runtime';
 
@@ -44,40 +43,3 @@ export function decimal(value: number): string {
 export function integer(value: number): string {
   return whole.format(value);
 }
-
-/** What to tell when a request was refused or did not arrive. */
-export function trouble(error: unknown): string {
-  if (error instanceof Problem) {
-    if (error.offline) return m.trouble_offline();
-    return known[error.code]?.() ?? (error.message || m.trouble_unexpected());
-  }
-  return m.trouble_unexpected();
-}
-
-const known: Record<string, () => string> = {
-  'wrong-login': m.trouble_wrong_login,
-  'too-many-logins': m.trouble_too_many_logins,
-  'wrong-setup-code': m.trouble_wrong_setup_code,
-  'password-length': m.trouble_password_length,
-  'login-taken': m.trouble_login_taken,
-  'signed-out': m.trouble_signed_out,
-  forbidden: m.trouble_forbidden,
-  'not-found': m.trouble_not_found,
-  'changed-meanwhile': m.trouble_changed_meanwhile,
-  'decided-meanwhile': m.trouble_decided_meanwhile,
-  'roster-changed': m.trouble_roster_changed,
-  'reason-missing': m.trouble_reason_missing,
-  'team-exists': m.trouble_team_exists,
-  'empty-file': m.trouble_empty_file,
-  'not-a-table': m.trouble_not_a_table,
-  'broken-spreadsheet': m.trouble_broken_spreadsheet,
-  'broken-quotes': m.trouble_broken_quotes,
-  'too-large': m.trouble_too_large,
-  'too-many-rows': m.trouble_too_many_rows,
-  'mapping-twice': m.trouble_mapping_twice,
-  'already-imported': m.trouble_already_imported,
-  'pass-closed': m.trouble_pass_closed,
-  'pass-taken': m.trouble_pass_taken,
-  'pass-ended': m.trouble_pass_ended,
-  unexpected: m.trouble_unexpected,
-};

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
 
   let { screening, done }: { screening: string; done: () => void } = $props();
   let dialog: HTMLDialogElement;

@@ -9,7 +9,8 @@
   import ChooseAthlete from '../../lib/screening/ChooseAthlete.svelte';
   import { Choice } from '../../lib/screening/choice.svelte';
   import { sideWord } from '../../lib/words/judgement';
-  import { decimal, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { decimal } from '../../lib/words/words';
   import BodyFigure from './BodyFigure.svelte';
 
   type Asked = Schemas['BodyModelControllerBodyAsked'];

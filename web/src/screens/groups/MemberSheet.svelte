@@ -5,7 +5,8 @@
   import Reasons from '../../lib/focus/Reasons.svelte';
   import { m } from '../../lib/paraglide/messages';
   import type { Focus } from '../../lib/words/judgement';
-  import { decimal, moment, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { decimal, moment } from '../../lib/words/words';
   import { say } from '../../lib/words/words';
   import { rungKey, type Member, type Place } from './board';
 

@@ -4,7 +4,7 @@
   import { api, ask, session as token } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { forget, session } from '../../lib/session.svelte';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
 
   let { params }: { params: { code: string } } = $props();
   let failed = $state<unknown>(null);
@@ -17,6 +17,7 @@
     try {
       await token();
       await ask(api.POST('/api/join', { body: { code: params.code } }));
+      session.left();
       await forget();
       await session.load();
       const at = session.opened;

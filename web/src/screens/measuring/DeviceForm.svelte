@@ -3,7 +3,8 @@
   import { given } from '../../lib/given';
   import Slider from '../../lib/motion/Slider.svelte';
   import { m } from '../../lib/paraglide/messages';
-  import { decimal, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { decimal } from '../../lib/words/words';
   import Send from './Send.svelte';
 
   let { screening = '', athlete = '' }: { screening?: string; athlete?: string } = $props();

@@ -3,7 +3,7 @@
   import { given } from '../../lib/given';
   import { m } from '../../lib/paraglide/messages';
   import { LANDMARKS, landmarkName } from '../../lib/words/motion';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
   import type { Landmark } from '../../lib/motion/clip';
   import type { Bench } from './bench.svelte';
   import { sendFile } from './files';

@@ -6,7 +6,8 @@
   import { given } from '../../lib/given';
   import { m } from '../../lib/paraglide/messages';
   import Page from '../../lib/shell/Page.svelte';
-  import { decimal, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { decimal } from '../../lib/words/words';
   import { Bench } from './bench.svelte';
   import CameraForm from './CameraForm.svelte';
   import DeviceForm from './DeviceForm.svelte';

@@ -6,7 +6,8 @@
   import ChooseAthlete from '../../lib/screening/ChooseAthlete.svelte';
   import { Choice } from '../../lib/screening/choice.svelte';
   import { sideWord } from '../../lib/words/judgement';
-  import { say, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { say } from '../../lib/words/words';
   import type { Side } from '../../lib/motion/clip';
   import { joined, standingTrial, type Standing } from './trial';
 

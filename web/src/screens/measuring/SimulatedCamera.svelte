@@ -6,7 +6,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { PLACES } from '../../lib/pose/found';
   import { framing, type Framing } from '../../lib/pose/framing';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
   import { framingWord } from '../../lib/words/motion';
   import type { Bench } from './bench.svelte';
 

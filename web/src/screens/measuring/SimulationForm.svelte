@@ -3,7 +3,7 @@
   import { given } from '../../lib/given';
   import { m } from '../../lib/paraglide/messages';
   import { sideWord } from '../../lib/words/judgement';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
   import type { Side } from '../../lib/motion/clip';
   import type { Bench } from './bench.svelte';
   import Slider from '../../lib/motion/Slider.svelte';

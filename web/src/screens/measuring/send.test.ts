@@ -138,7 +138,7 @@ describe('sending what was measured', () => {
     expect(sent.map((f) => [f.fact.kind, f.supersedes])).toEqual([
       ['measured', 'm1'],
       ['measured', undefined],
-      ['withdrawn', 'm3'],
+      ['removed', 'm3'],
     ]);
   });
 });

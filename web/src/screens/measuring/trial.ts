@@ -63,6 +63,6 @@ export function joined(
   });
   for (const [key, id] of standing.measured)
     if (!now.has(key) && spots.has(key.slice(0, key.lastIndexOf(' '))))
-      sending.push({ fact: { kind: 'withdrawn' }, supersedes: id });
+      sending.push({ fact: { kind: 'removed' }, supersedes: id });
   return sending;
 }

@@ -4,7 +4,7 @@
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
 
   const accounts = new Resource(() => ask(api.GET('/api/accounts')));
   let dialog = $state<HTMLDialogElement>();

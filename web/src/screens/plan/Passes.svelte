@@ -1,7 +1,8 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import { moment, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { moment } from '../../lib/words/words';
   import Squares from './Squares.svelte';
 
   interface Props {

@@ -6,7 +6,8 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
-  import { minutes, say, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { minutes, say } from '../../lib/words/words';
   import Lanes from './Lanes.svelte';
   import Passes from './Passes.svelte';
 

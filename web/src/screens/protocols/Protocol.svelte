@@ -7,7 +7,8 @@
   import { Resource } from '../../lib/shell/resource.svelte';
   import { roleWord } from '../../lib/words/judgement';
   import { policyWord, valueWord } from '../../lib/words/policies';
-  import { say, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { say } from '../../lib/words/words';
   import Moved from './Moved.svelte';
   import ThresholdField from './ThresholdField.svelte';
 

@@ -2,7 +2,7 @@
   import { api, ask, Problem, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { clearanceWord, sideWord } from '../../lib/words/judgement';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
 
   type Record = Schemas['AthleteRecord'];
   let { saved }: { saved: () => Promise<void> } = $props();

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { api, ask, Problem, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import { integer, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { integer } from '../../lib/words/words';
   import { actionWord, columnWord, problemWord } from './import-words';
 
   interface Props {

@@ -5,7 +5,7 @@
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
 
   const teams = new Resource(() => ask(api.GET('/api/teams')));
   let dialog = $state<HTMLDialogElement>();

@@ -3,7 +3,7 @@
   import { api, ask } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
   import Gate from './Gate.svelte';
 
   let { params }: { params: { code: string } } = $props();

@@ -1,26 +1,44 @@
 <script lang="ts">
-  import { api, ask } from '../../lib/api/client';
+  import { api, ask, Problem } from '../../lib/api/client';
+  import Others from '../../lib/outbox/Others.svelte';
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
-  import { trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
   import Gate from './Gate.svelte';
 
   let login = $state('');
   let password = $state('');
   let busy = $state(false);
+  let waiting = $state(false);
   let error = $state<unknown>(null);
+
+  const TRIES = 8;
+  const AGAIN = 2000;
 
   async function signIn(event: SubmitEvent) {
     event.preventDefault();
     busy = true;
     error = null;
     try {
-      await ask(api.POST('/api/session', { body: { login, password } }));
+      await begin(TRIES);
+      session.left();
       await session.load();
     } catch (e) {
       error = e;
     }
-    busy = false;
+    busy = waiting = false;
+  }
+
+  /** Where many sign in at once, this one waits for its turn. */
+  async function begin(tries: number): Promise<void> {
+    try {
+      await ask(api.POST('/api/session', { body: { login, password } }));
+    } catch (e) {
+      if (!(e instanceof Problem && e.code === 'busy') || tries === 0) throw e;
+      waiting = true;
+      await new Promise((wake) => setTimeout(wake, AGAIN));
+      await begin(tries - 1);
+    }
   }
 </script>
 
@@ -31,7 +49,9 @@
       {m.demo_login()}<br /><code>lead / hall-lines-and-wall-bars</code>
     </p>
   {/if}
-  <form onsubmit={signIn} class="grid gap-4">
+  {#if session.leaving}<p class="mb-4 border-l-4 border-accent pl-3">{m.sign_out_later()}</p>{/if}
+  <Others />
+  <form onsubmit={signIn} class="mt-4 grid gap-4">
     <label class="grid gap-1 font-bold">
       {m.login()}
       <input
@@ -54,7 +74,8 @@
         bind:value={password}
       />
     </label>
-    {#if error}<p class="text-error" role="alert">{trouble(error)}</p>{/if}
+    {#if error}<p class="text-error" role="alert">{trouble(error)}</p>
+    {:else if waiting}<p role="status">{m.sign_in_busy()}</p>{/if}
     <button class="btn btn-primary" disabled={busy}>{m.sign_in()}</button>
   </form>
 </Gate>

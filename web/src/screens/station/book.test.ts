@@ -40,6 +40,7 @@ const closed = (view: 'FRONT' | 'SIDE'): FactSent['fact'] => ({
   view,
   repetitions: 5,
 });
+const removed: FactSent['fact'] = { kind: 'removed' };
 const withdrawn: FactSent['fact'] = { kind: 'withdrawn' };
 
 describe('the book of a trial', () => {
@@ -50,6 +51,16 @@ describe('the book of a trial', () => {
     [
       'a correction stands in its place',
       book(opened(), arch('SLIGHT'), [1, arch('SEVERE')]),
+      'SEVERE',
+    ],
+    [
+      'a removal leaves nothing, nor what was corrected before',
+      book(opened(), arch('SLIGHT'), [1, arch('SEVERE')], [2, removed]),
+      null,
+    ],
+    [
+      'a removal that is taken back leaves what was there',
+      book(opened(), arch('SLIGHT'), [1, arch('SEVERE')], [2, removed], [3, withdrawn]),
       'SEVERE',
     ],
     ['what is taken back is gone', book(opened(), arch('SLIGHT'), [1, withdrawn]), null],

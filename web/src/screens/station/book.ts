@@ -27,8 +27,8 @@ export interface Trial {
   attendance: Schemas['FactAttended']['attendance'] | null;
   asked: Schemas['FactAsked'] | null;
   legs: Partial<Record<Side, number>>;
-  /** Standing facts in order, for taking back the last one. */
-  standing: Known[];
+  /** What can be undone, in order, for taking back the last one. */
+  undoable: Known[];
 }
 
 /** A criterion on a side; a directed criterion has one place, whatever its direction. */
@@ -41,8 +41,16 @@ export function attemptAt(at: string, part: string, attempt: number): string {
   return `${at} ${part} ${attempt}`;
 }
 
-/** Facts that are neither corrected nor taken back; taking a correction back restores what it had corrected. */
+/** Facts that are neither corrected nor removed nor taken back; what can be undone is the same with the removals. */
 export function standing(facts: Known[]): Known[] {
+  return undoable(facts).filter((f) => f.fact.kind !== 'removed');
+}
+
+/**
+ * What stands, and the removals that stand: a correction replaces what it names, a removal leaves nothing of it, and
+ * taking one of them back restores what was there before.
+ */
+function undoable(facts: Known[]): Known[] {
   const takenBack = new Set<string>();
   for (const f of facts.toReversed()) {
     if (f.fact.kind === 'withdrawn' && f.supersedes && !takenBack.has(f.id))
@@ -67,7 +75,7 @@ export function read(test: Schemas['TestDefinition'], facts: Known[], slot?: Par
     attendance: null,
     asked: null,
     legs: {},
-    standing: kept,
+    undoable: undoable(facts),
   };
   for (const sent of kept) {
     const fact = sent.fact;

@@ -280,7 +280,7 @@ export class Desk {
       books: $state.snapshot<Record<string, Known[]>>(this.#facts),
       at: Date.now(),
     });
-    if (!stored) outbox.stored = false;
+    outbox.crowded = !stored;
   }
 
   next(): void {
@@ -430,7 +430,7 @@ export class Desk {
     const at = place(criterion, side);
     const before = this.#trial.values.get(attemptAt(at, part, attempt));
     if (value === null) {
-      if (before) this.#write({ kind: 'withdrawn' }, before.id);
+      if (before) this.#write({ kind: 'removed' }, before.id);
       return;
     }
     this.#write(
@@ -607,7 +607,7 @@ export class Desk {
 
   /** What this device may take back: the last thing written here in the trial at hand or about the athlete. */
   #last(): Known | undefined {
-    return this.#trial.standing
+    return this.#trial.undoable
       .filter((f) => f.fact.kind !== 'trialOpened' && f.author === this.station.mine)
       .filter((f) => !('trial' in f.fact) || !f.fact.trial || f.fact.trial === this.#trial.id)
       .at(-1);

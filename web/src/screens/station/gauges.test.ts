@@ -78,7 +78,7 @@ describe('measuring by hand', () => {
     await fireEvent.change(input, { target: { value: '' } });
     const [, first, second, back] = written;
     expect(second?.supersedes).toBe(first?.id);
-    expect(back).toMatchObject({ supersedes: second?.id, fact: { kind: 'withdrawn' } });
+    expect(back).toMatchObject({ supersedes: second?.id, fact: { kind: 'removed' } });
   });
 
   it('keeps the pass mark beside the distance', async () => {
@@ -132,7 +132,7 @@ describe('measuring by hand', () => {
     expect(squares).toHaveLength(18);
     for (let i = 0; i < 4; i++) await fireEvent.click(squares[0] as HTMLElement);
     expect(measured().map((f) => f.value)).toEqual([2, 1, 0]);
-    expect(written.at(-1)?.fact.kind).toBe('withdrawn');
+    expect(written.at(-1)?.fact.kind).toBe('removed');
   });
 });
 

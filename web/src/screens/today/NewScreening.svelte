@@ -2,7 +2,8 @@
   import { push } from 'svelte-spa-router';
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import { say, trouble } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
+  import { say } from '../../lib/words/words';
 
   let { teams }: { teams: Schemas['RostersTeamLine'][] } = $props();
   let dialog: HTMLDialogElement;

@@ -19,6 +19,8 @@ public class Refusal extends RuntimeException {
         OUT_OF_RANGE,
         /** A text is empty, too long, or has characters that no text has. */
         TEXT,
+        /** A body that stands on no feet: its landmarks are mixed up, or up is down. */
+        BODY,
         /** The parts do not fit together. */
         CONTRADICTION
     }
@@ -40,6 +42,11 @@ public class Refusal extends RuntimeException {
     /** Parts that do not fit together, in a sentence. */
     public static Refusal contradiction(String sentence) {
         return new Refusal(Kind.CONTRADICTION, "", null, sentence);
+    }
+
+    /** A body as no body is. */
+    public static Refusal body(String sentence) {
+        return new Refusal(Kind.BODY, "", null, sentence);
     }
 
     public static Refusal missing(String field) {

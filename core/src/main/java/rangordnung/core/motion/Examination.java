@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import rangordnung.core.Refusal;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.motion.Landmark.Point;
@@ -48,6 +49,7 @@ public final class Examination {
         this.tracks = new Tracks(motion, rules);
         this.sides = readAt();
         this.hip = hipPath();
+        standsOnFeet(hip);
         this.still = motion.frames() == 1;
         this.hold = subject.pattern() == Pattern.BALANCE;
         int last = motion.frames() - 1;
@@ -58,6 +60,14 @@ public final class Examination {
         this.metresPerUnit = motion.metresPerUnit().or(() -> ofBody);
         this.scaleFromBody = ofBody.isPresent();
         this.momentaries = momentaries();
+    }
+
+    /** Refuses a body whose hip lies below its ankle in half of the frames or more. */
+    private static void standsOnFeet(double[] hip) {
+        double[] known = Arrays.stream(hip).filter(Double::isFinite).sorted().toArray();
+        if (known.length > 0 && known[known.length / 2] <= 0) {
+            throw Refusal.body("The hip lies below the ankle. Check which landmark is which, and which way is up.");
+        }
     }
 
     /** The complete repetitions with all that was measured. */

@@ -75,6 +75,7 @@ public final class Answers {
             case MISSING -> Code.MISSING;
             case OUT_OF_RANGE -> Code.OUT_OF_RANGE;
             case TEXT -> Code.TEXT_UNUSABLE;
+            case BODY -> Code.BROKEN_BODY;
             case CONTRADICTION -> Code.CONTRADICTION;
         }, refusal.getMessage());
         if (!refusal.field().isEmpty()) {

@@ -6,16 +6,21 @@ import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import java.util.zip.ZipInputStream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
@@ -56,7 +61,7 @@ record Sheet(List<String> header, List<Line> rows) {
         if (filled.isEmpty()) {
             throw Problem.invalid(Code.EMPTY_FILE, "There is nothing in it. The first line names the columns, each further line is an athlete.", "file");
         }
-        if (filled.size() > MOST_ROWS) {
+        if (filled.size() > MOST_ROWS + 1) {
             throw tooManyRows();
         }
         return new Sheet(filled.get(0).cells().stream().map(String::strip).toList(), filled.subList(1, filled.size()));
@@ -160,16 +165,24 @@ record Sheet(List<String> header, List<Line> rows) {
     private static void unpacked(byte[] bytes) {
         long left = LARGEST_UNPACKED;
         byte[] part = new byte[1 << 14];
-        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
-            while (zip.getNextEntry() != null) {
-                for (int read = zip.read(part); read >= 0; read = zip.read(part)) {
-                    left -= read;
-                    if (left < 0) {
-                        throw new Problem(HttpStatus.CONTENT_TOO_LARGE, Code.TOO_LARGE,
-                                "Unpacked, the spreadsheet is larger than " + LARGEST_UNPACKED / 1024 / 1024 + " MB. Remove sheets or columns that are not needed.")
-                                .with("megabytes", LARGEST_UNPACKED / 1024 / 1024);
+        try {
+            Path file = Files.createTempFile("rangordnung-roster", null);
+            Files.write(file, bytes);
+            try (ZipFile zip = new ZipFile(file.toFile())) {
+                for (ZipEntry entry : Collections.list(zip.entries())) {
+                    try (InputStream in = zip.getInputStream(entry)) {
+                        for (int read = in.read(part); read >= 0; read = in.read(part)) {
+                            left -= read;
+                            if (left < 0) {
+                                throw new Problem(HttpStatus.CONTENT_TOO_LARGE, Code.TOO_LARGE,
+                                        "Unpacked, the spreadsheet is larger than " + LARGEST_UNPACKED / 1024 / 1024 + " MB. Remove sheets or columns that are not needed.")
+                                        .with("megabytes", LARGEST_UNPACKED / 1024 / 1024);
+                            }
+                        }
                     }
                 }
+            } finally {
+                Files.deleteIfExists(file);
             }
         } catch (IOException | IllegalArgumentException e) {
             throw brokenSpreadsheet();

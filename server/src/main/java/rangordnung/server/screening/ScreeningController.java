@@ -27,6 +27,9 @@ import rangordnung.server.accounts.Devices;
 import rangordnung.server.accounts.LoginGuard;
 import rangordnung.server.accounts.Sessions;
 import rangordnung.server.platform.Addresses;
+import rangordnung.server.platform.Code;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.Visible;
 
 @RestController
@@ -37,14 +40,17 @@ class ScreeningController {
 
     record Invited(@NotNull @Size(max = 500) Set<UUID> accounts) {}
 
-    /** @param under the protocol version that the device works with */
-    record Delivery(@NotNull List<Facts.FactSent> facts, Optional<Facts.Under> under) {}
+    /**
+     * @param under  the protocol version that the device works with
+     * @param author the account under which the facts were made; they are taken under no other
+     */
+    record Delivery(@NotNull List<Facts.FactSent> facts, Optional<Facts.Under> under, Optional<UUID> author) {}
 
     record JudgedUnder(@NotBlank String protocol, int version) {}
 
     record NewPassAsked(@NotBlank @Size(max = 60) String station, @Visible @Size(max = 60) String helper, @Min(Passes.SHORTEST_MINUTES) @Max(Passes.LONGEST_MINUTES) int minutes) {}
 
-    record Code(@NotBlank @Size(max = 80) String code) {}
+    record Joining(@NotBlank @Size(max = 80) String code) {}
 
     private final Screenings screenings;
     private final Station stations;
@@ -95,6 +101,9 @@ class ScreeningController {
     /** Takes marks and other facts in; sending one twice changes nothing. */
     @PostMapping("/api/screenings/{id}/facts")
     Facts.Taken take(@PathVariable UUID id, @Valid @RequestBody Delivery delivery) {
+        if (delivery.author().filter(a -> !a.equals(Signed.required().account())).isPresent()) {
+            throw new Problem(HttpStatus.UNAUTHORIZED, Code.OTHER_ACCOUNT, "These marks were made under another account. Sign in with that account; they wait on this device.");
+        }
         return facts.take(id, delivery.facts(), delivery.under());
     }
 
@@ -146,9 +155,9 @@ class ScreeningController {
     /** A helper's phone opens its station with the code. */
     @PostMapping("/api/join")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void join(@Valid @RequestBody Code code, HttpServletRequest request, HttpServletResponse response) {
+    void join(@Valid @RequestBody Joining joining, HttpServletRequest request, HttpServletResponse response) {
         guard.tried(request.getRemoteAddr(), () -> {
-            Passes.Joined joined = passes.join(code.code(), devices.known(request, response));
+            Passes.Joined joined = passes.join(joining.code(), devices.known(request, response));
             sessions.begin(joined.signed(), Optional.of(joined.lasting()), request, response);
         });
     }

@@ -1,0 +1,149 @@
+import { Problem, type Schemas } from '../api/client';
+import { m } from '../paraglide/messages';
+import { integer } from './words';
+
+type Words = (said: Said) => string;
+
+/** What a refusal says beside its code. */
+class Said {
+  constructor(
+    readonly sentence: string,
+    readonly details: Record<string, unknown>,
+  ) {}
+
+  text(name: string): string {
+    const value = this.details[name];
+    return typeof value === 'number' ? integer(value) : typeof value === 'string' ? value : '?';
+  }
+
+  get highest(): string {
+    const unit = this.text('unit');
+    return `${this.text('high')} ${{ degrees: '°', percent: '%' }[unit] ?? unit}`.trim();
+  }
+
+  get field(): string {
+    const name = typeof this.details['field'] === 'string' ? this.details['field'] : '';
+    return fields[name]?.() ?? name;
+  }
+}
+
+/** Fields of requests by the names that they have on the screen. */
+const fields: Record<string, () => string> = {
+  givenName: m.given_name,
+  familyName: m.family_name,
+  birthDate: m.birth_date,
+  heightCm: m.height,
+  massKg: m.mass,
+  legLengthCm: m.leg_length,
+  sport: m.sport,
+  name: m.name,
+  login: m.login,
+  password: m.password,
+  places: m.plan_places,
+  raters: m.raters,
+  reason: m.reason,
+};
+
+/** What to tell when a request was refused or did not arrive. */
+export function trouble(error: unknown): string {
+  if (!(error instanceof Problem)) return m.trouble_unexpected();
+  if (error.offline) return m.trouble_offline();
+  return refusal(error.code, error.message, error.details);
+}
+
+/** The words of a refusal that was kept. */
+export function refusal(code: string, sentence: string, details: Record<string, unknown>): string {
+  const words = known[code as Schemas['ProblemCode']] as Words | undefined;
+  return words?.(new Said(sentence, details)) ?? (sentence || m.trouble_unexpected());
+}
+
+const never: Record<Schemas['FitImpossible']['because'], () => string> = {
+  PROTECTED: m.trouble_move_protected,
+  TOO_HARD: m.trouble_move_too_hard,
+  NO_SUCH_RUNG: m.trouble_move_no_such_rung,
+};
+
+/** Every code that the server has; one without words does not compile. */
+const known: Record<Schemas['ProblemCode'], Words> = {
+  missing: (s) => m.trouble_missing({ field: s.field }),
+  'out-of-range': (s) =>
+    m.trouble_out_of_range({ field: s.field, low: s.text('low'), high: s.highest }),
+  'text-unusable': (s) => m.trouble_text_unusable({ field: s.field }),
+  contradiction: (s) => m.trouble_contradiction({ detail: s.sentence }),
+  invalid: (s) => m.trouble_invalid({ field: s.field }),
+  unreadable: m.trouble_unreadable,
+  'too-large': (s) => m.trouble_too_large({ megabytes: s.text('megabytes') }),
+  'length-required': m.trouble_length_required,
+  'too-slow': m.trouble_too_slow,
+  'empty-file': m.trouble_empty_file,
+  'not-a-table': m.trouble_not_a_table,
+  'broken-quotes': m.trouble_broken_quotes,
+  'broken-spreadsheet': m.trouble_broken_spreadsheet,
+  'broken-file': (s) => m.trouble_broken_file({ detail: s.sentence }),
+  'unknown-format': m.trouble_unknown_format,
+  'no-picture': m.trouble_no_picture,
+  'too-many-rows': (s) => m.trouble_too_many_rows({ most: s.text('most') }),
+  'too-many-columns': (s) => m.trouble_too_many_columns({ row: s.text('row'), most: s.text('most') }),
+  'too-many-cells': (s) => m.trouble_too_many_cells({ most: s.text('most') }),
+  'cell-too-long': (s) => m.trouble_cell_too_long({ row: s.text('row'), most: s.text('most') }),
+  'not-found': m.trouble_not_found,
+  'bad-address': m.trouble_bad_address,
+  'no-such-address': m.trouble_not_found,
+  'wrong-method': m.trouble_wrong_method,
+  'wrong-type': m.trouble_wrong_type,
+  'signed-out': m.trouble_signed_out,
+  forbidden: m.trouble_forbidden,
+  'wrong-login': m.trouble_wrong_login,
+  'too-many-logins': m.trouble_too_many_logins,
+  'wrong-setup-code': m.trouble_wrong_setup_code,
+  'already-set-up': m.trouble_already_set_up,
+  'login-taken': m.trouble_login_taken,
+  'password-length': m.trouble_password_length,
+  'password-common': m.trouble_password_common,
+  'wrong-role': m.trouble_wrong_role,
+  'other-account': m.trouble_other_account,
+  'pass-closed': m.trouble_pass_closed,
+  'pass-taken': m.trouble_pass_taken,
+  'pass-ended': m.trouble_pass_ended,
+  'outside-pass': m.trouble_outside_pass,
+  'unknown-account': m.trouble_unknown_account,
+  busy: m.trouble_busy,
+  'database-away': m.trouble_database_away,
+  unexpected: (s) =>
+    s.details['incident'] === undefined
+      ? m.trouble_unexpected()
+      : m.trouble_incident({ incident: s.text('incident') }),
+  'too-many-facts': m.trouble_too_many_facts,
+  'unknown-athlete': m.trouble_unknown_athlete,
+  'fact-id-reused': m.trouble_fact_id_reused,
+  'nothing-withdrawn': m.trouble_nothing_withdrawn,
+  'unknown-fact': m.trouble_unknown_fact,
+  'side-mismatch': m.trouble_side_mismatch,
+  'impossible-value': m.trouble_impossible_value,
+  'unknown-test': (s) => m.trouble_unknown_test({ named: s.text('named') }),
+  'unknown-retest': (s) => m.trouble_unknown_retest({ named: s.text('named') }),
+  'unknown-criterion': (s) => m.trouble_unknown_criterion({ named: s.text('named') }),
+  'unknown-variant': (s) => m.trouble_unknown_variant({ named: s.text('named') }),
+  'unknown-measure': (s) => m.trouble_unknown_measure({ named: s.text('named') }),
+  'unknown-ending': (s) => m.trouble_unknown_ending({ named: s.text('named') }),
+  'clip-too-long': m.trouble_clip_too_long,
+  'uneven-clip': m.trouble_uneven_clip,
+  'broken-body': m.trouble_broken_body,
+  'working-leg-missing': m.trouble_working_leg_missing,
+  'no-reading': (s) => m.trouble_no_reading({ detail: s.sentence }),
+  'team-exists': m.trouble_team_exists,
+  'changed-meanwhile': m.trouble_changed_meanwhile,
+  'mapping-size': m.trouble_mapping_size,
+  'mapping-twice': m.trouble_mapping_twice,
+  'roster-changed': m.trouble_roster_changed,
+  'rows-with-problems': m.trouble_rows_with_problems,
+  'already-imported': m.trouble_already_imported,
+  'test-twice': m.trouble_test_twice,
+  'station-empty': m.trouble_station_empty,
+  'decided-meanwhile': m.trouble_decided_meanwhile,
+  'reason-missing': m.trouble_reason_missing,
+  'no-place': m.trouble_no_place,
+  'place-missing': m.trouble_place_missing,
+  'move-impossible': (s) =>
+    never[s.details['because'] as keyof typeof never]?.() ?? m.trouble_place_missing(),
+};
