@@ -35,6 +35,12 @@ const same =
   fresh.stdout.trim() === readFileSync('src/lib/api/schema.d.ts', 'utf8').trim();
 if (!same) console.error('src/lib/api/schema.d.ts is not what api/openapi.json gives: npm run api');
 cases.push({ name: 'types of the API are generated', failed: !same });
+const bounds = spawnSync('node', ['scripts/limits.mjs'], { encoding: 'utf8' }).stdout;
+const plain = (text) => text.replace(/['",\s]/g, '');
+const bounded = plain(bounds) === plain(readFileSync('src/lib/api/limits.ts', 'utf8'));
+if (!bounded)
+  console.error('src/lib/api/limits.ts is not what api/openapi.json gives: npm run api');
+cases.push({ name: 'bounds of the API are generated', failed: !bounded });
 const words = ['en', 'de'].map((locale) =>
   Object.keys(JSON.parse(readFileSync(`messages/${locale}.json`, 'utf8')))
     .sort()

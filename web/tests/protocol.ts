@@ -55,6 +55,7 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
       { test: 'overhead-squat', family: 'KNEE_LINE', retests: ['heels-up'], experiencedOnly: [] },
     ],
     noise: { grades: 1.4, byMeasure: {} },
+    bounds: { kilograms: 500, aidHeight: 100, stance: 250, turnOut: 90 },
     stoppingSigns: ['NEW_OR_SHARP', 'GIVING_WAY'],
     mine: 'me',
     queue: athletes.map((name) => ({ id: name, shortName: name, state: 'WAITING' })),

@@ -21,9 +21,12 @@ export class Problem extends Error {
   }
 }
 
+const forgeryToken = () =>
+  decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '');
+
 const token: Middleware = {
   onRequest({ request }) {
-    const found = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
+    const found = forgeryToken();
     if (found && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', found);
   },
 };
@@ -48,6 +51,25 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     typeof detail['code'] === 'string' ? detail['code'] : `http-${answer.response.status}`,
     typeof detail['detail'] === 'string' ? detail['detail'] : '',
     detail,
+  );
+}
+
+/** Sends bytes as they are. */
+export async function sendBytes(path: string, body: BodyInit, type: string): Promise<Response> {
+  return fetch(path, {
+    method: 'POST',
+    body,
+    headers: { 'Content-Type': type, 'X-XSRF-TOKEN': forgeryToken() },
+  });
+}
+
+/** Sends a file as it lies on the disk, and gets what the server made of it. */
+export function sendFile<T>(path: string, file: Blob): Promise<T> {
+  return ask(
+    sendBytes(path, file, 'application/octet-stream').then(async (response) => {
+      const body: unknown = await response.json().catch(() => undefined);
+      return response.ok ? { data: body as T, response } : { error: body, response };
+    }),
   );
 }
 

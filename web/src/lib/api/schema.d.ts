@@ -2825,6 +2825,16 @@ export interface components {
             /** Format: int64 */
             timeout?: number;
         };
+        StationBounds: {
+            /** Format: double */
+            aidHeight: number;
+            /** Format: double */
+            kilograms: number;
+            /** Format: double */
+            stance: number;
+            /** Format: double */
+            turnOut: number;
+        };
         StationNoise: {
             byMeasure: {
                 [key: string]: number;
@@ -2850,6 +2860,7 @@ export interface components {
         };
         StationStationView: {
             at?: components["schemas"]["HallSetupStationSetup"];
+            bounds: components["schemas"]["StationBounds"];
             /** Format: uuid */
             mine: string;
             noise: components["schemas"]["StationNoise"];

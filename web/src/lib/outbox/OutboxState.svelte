@@ -70,7 +70,9 @@
   data-pending={outbox.loaded ? outbox.own.length : ''}
 >
   {word}{#if clock.wrong}<span class="block text-xs">{m.clock_wrong_short()}</span
-    >{/if}{#if !outbox.stored || outbox.crowded}<span class="block text-xs">{m.storage_full_short()}</span>{/if}
+    >{/if}{#if !outbox.stored || outbox.crowded}<span class="block text-xs"
+      >{m.storage_full_short()}</span
+    >{/if}
 </button>
 
 <p class="sr-only" role="status">{bad ? word : ''}</p>

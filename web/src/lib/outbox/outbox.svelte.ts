@@ -174,7 +174,7 @@ export class Outbox {
 
   /** Offers what was refused, and what the server failed over, once more. */
   retry(): void {
-    this.#become(this.own, ({ refused: _, failed: __, ...w }) => w);
+    this.#become(this.own, untried);
     this.nudge();
   }
 
@@ -232,7 +232,7 @@ export class Outbox {
     if (this.failed.length) {
       clearTimeout(this.#timer);
       this.#timer = setTimeout(() => {
-        this.#become(this.failed, ({ failed: _, ...w }) => w);
+        this.#become(this.failed, untried);
         void this.#deliver();
       }, FAILED_AGAIN);
     }
@@ -297,6 +297,14 @@ export class Outbox {
   }
 }
 
+/** As if it had never been sent. */
+function untried(w: Waiting): Waiting {
+  const again = { ...w };
+  delete again.refused;
+  delete again.failed;
+  return again;
+}
+
 /** Does work while no other page of this browser does the same. */
 function alone(name: string, work: () => Promise<void>): Promise<void> {
   const locks = globalThis.navigator?.locks as LockManager | undefined;
@@ -318,7 +326,4 @@ export function lastOne<T extends Author>(): T | null {
 
 export const LAST = 'rangordnung-last';
 
-export const outbox = new Outbox(
-  undefined,
-  () => lastOne<Author>() ?? { id: '', name: '' },
-);
+export const outbox = new Outbox(undefined, () => lastOne<Author>() ?? { id: '', name: '' });

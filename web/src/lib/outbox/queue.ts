@@ -46,19 +46,22 @@ export class Queue {
    */
   constructor(name: string, before: () => { account: string; name: string }, changed: () => void) {
     this.#base = openDB<Boxes>(name, 2, {
-      async upgrade(base, from, _to, transaction) {
+      upgrade(base, from, _to, transaction) {
         const queue = base.createObjectStore('queue', { keyPath: 'id' });
         if (from !== 1) return;
-        for (const old of await transaction.objectStore('waiting').getAll())
-          await queue.put({
-            ...before(),
-            id: old.fact.id,
-            order: old.key,
-            screening: old.screening,
-            ...(old.under && { under: old.under }),
-            fact: old.fact,
-          });
-        base.deleteObjectStore('waiting');
+        const taken = transaction.objectStore('waiting').getAll();
+        void taken.then(async (all) => {
+          for (const { key: order, screening, under, fact } of all)
+            await queue.put({
+              ...before(),
+              id: fact.id,
+              order,
+              screening,
+              ...(under && { under }),
+              fact,
+            });
+          base.deleteObjectStore('waiting');
+        });
       },
     }).catch(() => null);
     this.#channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(name);

@@ -83,7 +83,8 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'unknown-format': m.trouble_unknown_format,
   'no-picture': m.trouble_no_picture,
   'too-many-rows': (s) => m.trouble_too_many_rows({ most: s.text('most') }),
-  'too-many-columns': (s) => m.trouble_too_many_columns({ row: s.text('row'), most: s.text('most') }),
+  'too-many-columns': (s) =>
+    m.trouble_too_many_columns({ row: s.text('row'), most: s.text('most') }),
   'too-many-cells': (s) => m.trouble_too_many_cells({ most: s.text('most') }),
   'cell-too-long': (s) => m.trouble_cell_too_long({ row: s.text('row'), most: s.text('most') }),
   'not-found': m.trouble_not_found,

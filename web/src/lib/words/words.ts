@@ -1,5 +1,4 @@
 import type { Schemas } from '../api/client';
-import { m } from '../paraglide/messages';
 import { getLocale } from '../paraglide/runtime';
 
 /** Words of protocol data, in the language of the interface. */

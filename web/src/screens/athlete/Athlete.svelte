@@ -7,6 +7,7 @@
   import Reasons from '../../lib/focus/Reasons.svelte';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
+  import SetAside from '../../lib/screening/SetAside.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import {
@@ -107,6 +108,13 @@
 >
   <Loaded resource={athlete}>
     {#snippet children(data)}
+      <SetAside screening={params.id} entries={data.setAside} changed={athlete.load} />
+      {#if data.incident}
+        <div class="mb-5 border-4 border-error p-4" role="note">
+          <p class="font-bold">{m.unjudged({ incident: data.incident })}</p>
+          <p>{m.unjudged_text()}</p>
+        </div>
+      {/if}
       {#if data.refer || data.stopped}
         <div class="mb-5 border-4 border-error p-4" role="note">
           {#if data.stopped}<p class="font-bold">{m.stopped_title()}</p>{/if}

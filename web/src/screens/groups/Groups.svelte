@@ -97,9 +97,11 @@
                 >
                   {member.name}
                   <span class="quiet"
-                    >{member.proposal.kind === 'open'
-                      ? noIndexWord[member.proposal.reason]()
-                      : ''}</span
+                    >{member.incident
+                      ? m.unjudged({ incident: member.incident })
+                      : member.proposal.kind === 'open'
+                        ? noIndexWord[member.proposal.reason]()
+                        : ''}</span
                   >
                 </button>
               </li>

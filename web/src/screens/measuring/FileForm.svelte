@@ -6,7 +6,7 @@
   import { trouble } from '../../lib/words/trouble';
   import type { Landmark } from '../../lib/motion/clip';
   import type { Bench } from './bench.svelte';
-  import { sendFile } from './files';
+  import { sendLandmarks } from './files';
 
   let { bench }: { bench: Bench } = $props();
 
@@ -36,7 +36,7 @@
     if (!file) return;
     busy = true;
     try {
-      const got = await sendFile(
+      const got = await sendLandmarks(
         file,
         given({
           plane,

@@ -1,4 +1,4 @@
-import { ask, Problem, type Schemas } from '../../lib/api/client';
+import { Problem, sendBytes, sendFile, type Schemas } from '../../lib/api/client';
 
 export interface How {
   plane: string;
@@ -7,42 +7,22 @@ export interface How {
   mapped: string[];
 }
 
-const token = () =>
-  decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '');
-
-async function post(path: string, body: BodyInit, type: string): Promise<Response> {
-  return fetch(path, {
-    method: 'POST',
-    body,
-    headers: { 'Content-Type': type, 'X-XSRF-TOKEN': token() },
-  });
-}
-
 /** Sends a file of landmarks as it is, since it may be too long for anything else, and gets its clip. */
-export async function sendFile(
+export function sendLandmarks(
   file: Blob,
   how: How,
 ): Promise<Schemas['MeasuringControllerFileRead']> {
   const query = new URLSearchParams({ plane: how.plane, facing: how.facing });
   if (how.rate) query.set('rate', String(how.rate));
   for (const line of how.mapped) query.append('mapped', line);
-  return ask(
-    post(`/api/measuring/file?${query}`, file, 'application/octet-stream').then(
-      async (response) => {
-        const body: unknown = await response.json().catch(() => undefined);
-        return response.ok
-          ? { data: body as Schemas['MeasuringControllerFileRead'], response }
-          : { error: body, response };
-      },
-    ),
-  );
+  return sendFile(`/api/measuring/file?${query}`, file);
 }
 
 export type Format = 'CSV' | 'TRC' | 'C3D' | 'COCO' | 'LANDMARKS_33';
 
 /** Fetches a clip as a file and hands it to the browser's downloads. */
 export async function download(clip: Schemas['Clip'], format: Format): Promise<void> {
-  const response = await post(
+  const response = await sendBytes(
     `/api/measuring/export?format=${format}`,
     JSON.stringify(clip),
     'application/json',

@@ -1,19 +1,24 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { protocolOf } from '../../lib/api/catalogue';
+  import { limits } from '../../lib/api/limits';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { trouble } from '../../lib/words/trouble';
-  import { minutes, say } from '../../lib/words/words';
+  import { integer, minutes, say } from '../../lib/words/words';
   import Lanes from './Lanes.svelte';
   import Passes from './Passes.svelte';
 
   let { params }: { params: { id: string } } = $props();
   const path = $derived({ id: params.id });
   const TRY_AFTER = 250;
+  const inMinutes = (seconds: { minimum: number; maximum: number }) => ({
+    minimum: Math.ceil(seconds.minimum / 60),
+    maximum: Math.floor(seconds.maximum / 60),
+  });
 
   type Hall = Schemas['HallSetup'];
   let hall = $state<Hall | null>(null);
@@ -127,7 +132,13 @@
   >
 {/snippet}
 
-{#snippet number(label: string, value: number, set: (v: number) => void, lowest: number, unit = '')}
+{#snippet number(
+  label: string,
+  value: number,
+  set: (v: number) => void,
+  { minimum: lowest, maximum: highest }: { minimum: number; maximum: number },
+  unit = '',
+)}
   <label class="flex items-center justify-between gap-3">
     {label}
     <span class="flex items-center gap-1">
@@ -135,10 +146,12 @@
         class="input h-11 w-20 text-right"
         type="number"
         min={lowest}
+        max={highest}
+        title={m.at_most({ most: integer(highest) })}
         {value}
         oninput={(e) => {
           const v = e.currentTarget.valueAsNumber;
-          if (v >= lowest) {
+          if (v >= lowest && v <= highest) {
             set(v);
             changed();
           }
@@ -174,12 +187,17 @@
                   >
                 </div>
                 <div class="mt-2 grid grid-cols-2 gap-x-4">
-                  {@render number(m.plan_places(), station.places, (v) => (station.places = v), 1)}
+                  {@render number(
+                    m.plan_places(),
+                    station.places,
+                    (v) => (station.places = v),
+                    limits.HallSetupStationSetup.places,
+                  )}
                   {@render number(
                     m.plan_each(),
                     station.seconds,
                     (v) => (station.seconds = v),
-                    1,
+                    limits.HallSetupStationSetup.seconds,
                     's',
                   )}
                 </div>
@@ -215,27 +233,35 @@
             <button class="btn-soft-line btn" onclick={add}>{m.plan_add()}</button>
             <fieldset class="grid gap-2 border-t-4 border-base-content pt-3">
               <legend class="sr-only">{m.plan_hall()}</legend>
-              {@render number(m.plan_waves(), hall.waves ?? 1, (v) => hall && (hall.waves = v), 1)}
-              {@render number(m.plan_raters(), hall.raters, (v) => hall && (hall.raters = v), 1)}
+              {@render number(m.plan_waves(), hall.waves ?? 1, (v) => hall && (hall.waves = v), {
+                minimum: 1,
+                maximum: Math.max(1, plan?.athletes.length ?? 1),
+              })}
+              {@render number(
+                m.plan_raters(),
+                hall.raters,
+                (v) => hall && (hall.raters = v),
+                limits.HallSetup.raters,
+              )}
               {@render number(
                 m.plan_walking(),
                 hall.walkingSeconds,
                 (v) => hall && (hall.walkingSeconds = v),
-                0,
+                limits.HallSetup.walkingSeconds,
                 's',
               )}
               {@render number(
                 m.plan_set_up(),
                 hall.setUpSeconds / 60,
                 (v) => hall && (hall.setUpSeconds = v * 60),
-                0,
+                inMinutes(limits.HallSetup.setUpSeconds),
                 'min',
               )}
               {@render number(
                 m.plan_lesson(),
                 hall.lessonSeconds / 60,
                 (v) => hall && (hall.lessonSeconds = v * 60),
-                1,
+                inMinutes(limits.HallSetup.lessonSeconds),
                 'min',
               )}
               <label class="flex items-center justify-between gap-3"

@@ -122,7 +122,11 @@
                 <a class="hover:underline" href="#/screening/{params.id}/athlete/{athlete.athlete}"
                   >{athlete.name}</a
                 >
-                <span class="quiet">– {noIndexWord[athlete.reason]()}</span>
+                <span class="quiet"
+                  >– {athlete.incident
+                    ? m.unjudged({ incident: athlete.incident })
+                    : noIndexWord[athlete.reason]()}</span
+                >
               </li>
             {/each}
           </ul>

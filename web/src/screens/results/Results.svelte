@@ -4,6 +4,7 @@
   import Notch from '../../lib/notch/Notch.svelte';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
+  import SetAside from '../../lib/screening/SetAside.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
@@ -91,6 +92,7 @@
   <ScreeningTabs screening={params.id} at="results" />
   <Loaded resource={results}>
     {#snippet children(data)}
+      <SetAside screening={params.id} entries={data.setAside} changed={results.load} />
       <div class="flex flex-wrap items-end gap-x-5 gap-y-3">
         <label class="grid gap-1 text-sm font-bold"
           >{m.search()}<input class="input" type="search" bind:value={search} /></label
@@ -172,6 +174,9 @@
                     class="block py-1.5 font-bold hover:underline"
                     href="#/screening/{params.id}/athlete/{strip.athlete}">{strip.name}</a
                   >
+                  {#if strip.incident}<span class="care"
+                      >{m.unjudged({ incident: strip.incident })}</span
+                    >{/if}
                   {#if strip.refer}<span class="care">{m.refer_short()}</span>
                   {:else if strip.pain}<span class="care">{m.pain_told()}</span>{/if}
                   {#if strip.flagged}<span class="quiet text-sm">{m.flagged()}</span>{/if}

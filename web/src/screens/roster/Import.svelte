@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { api, ask, Problem, type Schemas } from '../../lib/api/client';
+  import { api, ask, Problem, sendFile, type Schemas } from '../../lib/api/client';
+  import { limits } from '../../lib/api/limits';
   import { m } from '../../lib/paraglide/messages';
   import { trouble } from '../../lib/words/trouble';
   import { integer } from '../../lib/words/words';
@@ -49,13 +50,9 @@
   function upload(file: File | undefined) {
     if (!file) return;
     void take(
-      ask(
-        api.POST('/api/teams/{id}/imports', {
-          params: { path: { id: team }, query: { name: file.name.slice(0, 200) } },
-          headers: { 'Content-Type': 'application/octet-stream' },
-          body: file as unknown as string,
-          bodySerializer: () => file,
-        }),
+      sendFile<Preview>(
+        `/api/teams/${team}/imports?${new URLSearchParams({ name: file.name.slice(0, 200) })}`,
+        file,
       ),
     );
   }
@@ -127,6 +124,7 @@
           id="paste"
           class="textarea h-44 w-full font-mono text-sm"
           bind:value={pasted}
+          maxlength={limits.RosterControllerPasted.text.maxLength}
           placeholder="Given name;Family name;Birth date;Height cm&#10;Amara;Lindwurm;2012-03-04;158,5"
         ></textarea>
         <button

@@ -9,9 +9,16 @@
   const c = $derived(desk.conditions);
   const carries = $derived(c.load.position !== 'NONE');
   const kinds = Object.keys(aidWord) as Kind[];
+  const bounds = $derived(desk.station.bounds);
+
+  /** What was typed, held within what can be. */
   const number = (e: Event) => {
-    const value = (e.currentTarget as HTMLInputElement).valueAsNumber;
-    return Number.isNaN(value) ? undefined : value;
+    const input = e.currentTarget as HTMLInputElement;
+    const value = input.valueAsNumber;
+    if (Number.isNaN(value)) return undefined;
+    const held = Math.min(Math.max(value, Number(input.min)), Number(input.max));
+    if (held !== value) input.value = String(held);
+    return held;
   };
 
   function turn(side: 'left' | 'right', value: number | undefined) {
@@ -51,6 +58,8 @@
   unit: string,
   value: number | undefined,
   set: (value: number | undefined) => void,
+  most: number,
+  least = 0,
 )}
   <label class="flex items-center justify-between gap-2">
     {label}
@@ -59,7 +68,8 @@
         class="input h-11 w-20 text-right"
         type="number"
         inputmode="decimal"
-        min="0"
+        min={least}
+        max={most}
         step="0.5"
         value={value ?? ''}
         onchange={(e) => set(number(e))}
@@ -71,8 +81,12 @@
 <details class="mt-3 border-t-2 border-base-content pt-2">
   <summary class="sign min-h-11 cursor-pointer py-2 text-lg">{m.conditions()}</summary>
   <div class="grid gap-2">
-    {#if carries}{@render field(m.load(), 'kg', c.load.kilograms, (v) =>
-        desk.change({ load: { ...c.load, kilograms: v ?? 0 } }),
+    {#if carries}{@render field(
+        m.load(),
+        'kg',
+        c.load.kilograms,
+        (v) => desk.change({ load: { ...c.load, kilograms: v ?? 0 } }),
+        bounds.kilograms,
       )}{/if}
     <label class="flex items-center justify-between gap-2">
       {m.arms()}
@@ -86,13 +100,17 @@
           >{/each}
       </select>
     </label>
-    {@render field(m.stance_width(), 'cm', c.stanceCentimetres, stance)}
-    {@render field(`${m.turn_out()} ${sideWord.LEFT()}`, '°', c.turnOut.left, (v) =>
-      turn('left', v),
-    )}
-    {@render field(`${m.turn_out()} ${sideWord.RIGHT()}`, '°', c.turnOut.right, (v) =>
-      turn('right', v),
-    )}
+    {@render field(m.stance_width(), 'cm', c.stanceCentimetres, stance, bounds.stance)}
+    {#each ['left', 'right'] as const as side (side)}
+      {@render field(
+        `${m.turn_out()} ${sideWord[side === 'left' ? 'LEFT' : 'RIGHT']()}`,
+        '°',
+        c.turnOut[side],
+        (v) => turn(side, v),
+        bounds.turnOut,
+        -bounds.turnOut,
+      )}
+    {/each}
     <fieldset>
       <legend class="font-bold">{m.aids()}</legend>
       {#each kinds as kind (kind)}
@@ -112,6 +130,7 @@
                 type="number"
                 inputmode="decimal"
                 min="0"
+                max={bounds.aidHeight}
                 step="0.5"
                 aria-label="{aidWord[kind]()}, {m.aid_height()}"
                 value={used.heightCentimetres ?? ''}

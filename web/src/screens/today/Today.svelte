@@ -57,6 +57,16 @@
                   {m.today_stopped({ count: due.stopped })}
                 </p>
               {/if}
+              {#if session.lead && due.setAside}
+                <p class="mt-1 border-l-4 border-error pl-2 text-sm">
+                  <a class="underline" href="#/screening/{due.screening.id}/results"
+                    >{m.set_aside_title({ count: due.setAside })}</a
+                  >
+                </p>
+              {/if}
+              {#each due.unjudged as incident (incident)}
+                <p class="mt-1 border-l-4 border-error pl-2 text-sm">{m.unjudged({ incident })}</p>
+              {/each}
             </div>
             <div>
               <svg

@@ -35,7 +35,7 @@ public record Conditions(
     public record Load(Position position, double kilograms) {
 
         /** Heaviest load that is believed, in kilograms (house convention). */
-        private static final double HEAVIEST = 500;
+        public static final double HEAVIEST = 500;
 
         public static final Load NONE = new Load(Position.NONE, 0);
 
@@ -60,7 +60,7 @@ public record Conditions(
     public record Aid(Kind kind, Optional<Double> heightCentimetres, Optional<Side> side) {
 
         /** Highest box that is believed, in centimetres (house convention). */
-        private static final double HIGHEST = 100;
+        public static final double HIGHEST = 100;
 
         public Aid {
             Refusal.present(kind, "kind");
@@ -109,8 +109,8 @@ public record Conditions(
     public enum Dimension { LOAD, ARMS, SHOES, STANCE, TURN_OUT, AIDS, ARCH, TREATED_SIDE }
 
     /** Widest stance and most turned foot that are believed (house convention). */
-    private static final double WIDEST = 250;
-    private static final double MOST_TURNED = 90;
+    public static final double WIDEST = 250;
+    public static final double MOST_TURNED = 90;
 
     /** Nothing carried, no aid, no shoes, nothing helped. */
     public static final Conditions STANDARD = new Conditions(

@@ -110,7 +110,8 @@ public class Groups {
         Optional<Decision> holding = last.filter(d -> d.kind() != Kind.RELEASE);
         boolean protect = proposed.filter(p -> p.focus() == Focus.PROTECT).isPresent();
         // Pain and missing clearance come before any decision that was made without them.
-        Optional<Proposal.Place> place = protect ? proposed : holding.flatMap(Decision::place).or(() -> proposed);
+        // Who could not be judged may be in pain: no decision places them.
+        Optional<Proposal.Place> place = made.incident().isPresent() ? Optional.empty() : protect ? proposed : holding.flatMap(Decision::place).or(() -> proposed);
         return new Member(screened.athlete().id(), screened.athlete().name().full(), made.incident(), proposal, place,
                 holding.map(d -> view(d, authors)), last.map(Decision::id), holding.filter(d -> !d.proposed().equals(proposed)).isPresent());
     }

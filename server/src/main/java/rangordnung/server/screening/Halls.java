@@ -1,17 +1,20 @@
 package rangordnung.server.screening;
 
 import java.util.HashSet;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.Refusal;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.StoredJson;
 import rangordnung.server.protocols.Protocols;
+import tools.jackson.core.JacksonException;
 
 /** The hall of each screening: what the lead has set up, else one station a test. */
 @Service
@@ -36,8 +39,19 @@ public class Halls {
     }
 
     HallSetup of(Screenings.Open screening) {
-        return screening.hall().map(body -> json.read(body, HallSetup.class))
+        return screening.hall().flatMap(this::possible)
                 .orElseGet(() -> HallSetup.usual(protocols.get(screening.view().protocol(), screening.view().protocolVersion())));
+    }
+
+    /** A hall that is kept, unless it is one that cannot be, from when less was checked. */
+    private Optional<HallSetup> possible(String body) {
+        try {
+            HallSetup setup = json.read(body, HallSetup.class);
+            setup.plan(1);
+            return Optional.of(setup);
+        } catch (JacksonException | Refusal e) {
+            return Optional.empty();
+        }
     }
 
     /** Keeps a hall; each test of the screening stands at one station at most. */

@@ -13,6 +13,7 @@ import rangordnung.core.judgement.Estimate;
 import rangordnung.core.judgement.Progress;
 import rangordnung.core.link.Retests;
 import rangordnung.core.protocol.Anchor;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Protocol;
@@ -60,6 +61,12 @@ class Station {
      */
     record Noise(double grades, Map<String, Double> byMeasure) {}
 
+    /** The largest conditions that are taken: kilograms, centimetres, degrees. */
+    record Bounds(double kilograms, double aidHeight, double stance, double turnOut) {
+
+        static final Bounds OF_CONDITIONS = new Bounds(Conditions.Load.HEAVIEST, Conditions.Aid.HIGHEST, Conditions.WIDEST, Conditions.MOST_TURNED);
+    }
+
     /**
      * @param at            the station, where the screening has several and one was asked for
      * @param tests         what is done here, in order
@@ -68,7 +75,7 @@ class Station {
      */
     record StationView(
             Screenings.ScreeningView screening, Optional<HallSetup.StationSetup> at, List<HallSetup.StationSetup> stations, Protocol protocol,
-            List<String> tests, List<Offer> offers, Noise noise, List<PainReport.Sign> stoppingSigns, List<Queued> queue, UUID mine) {}
+            List<String> tests, List<Offer> offers, Noise noise, Bounds bounds, List<PainReport.Sign> stoppingSigns, List<Queued> queue, UUID mine) {}
 
     StationView of(UUID screening, Optional<String> asked) {
         Screenings.Open open = screenings.open(screening);
@@ -88,7 +95,7 @@ class Station {
                         Progress.of(protocol, toDo, m.clearance(), books.getOrDefault(m.id(), Facts.Book.EMPTY).entries(), at.filter(HallSetup.StationSetup::checkIn).isPresent()),
                         m.legLengthCentimetres()))
                 .toList();
-        return new StationView(view, at, signed.pass() == null ? hall.stations() : at.stream().toList(), protocol, tests, offers(protocol), noise(protocol),
+        return new StationView(view, at, signed.pass() == null ? hall.stations() : at.stream().toList(), protocol, tests, offers(protocol), noise(protocol), Bounds.OF_CONDITIONS,
                 Arrays.stream(PainReport.Sign.values()).filter(PainReport.Sign::stops).toList(), queue, signed.account());
     }
 

@@ -1,0 +1,166 @@
+/** What the server takes at least and at most, from the API document: npm run api. */
+export const limits = {
+  "AthleteRecord": {
+    "familyName": {
+      "maxLength": 80
+    },
+    "givenName": {
+      "maxLength": 80
+    }
+  },
+  "BodyModelControllerBodyAsked": {
+    "stature": {
+      "minimum": 80,
+      "maximum": 250
+    }
+  },
+  "DeviceControllerDeviceAsked": {
+    "csv": {
+      "maxLength": 4000000
+    }
+  },
+  "GroupControllerDecisionSent": {
+    "reason": {
+      "maxLength": 500
+    }
+  },
+  "HallSetup": {
+    "lessonSeconds": {
+      "minimum": 1,
+      "maximum": 28800
+    },
+    "orders": {
+      "maxItems": 144
+    },
+    "raters": {
+      "minimum": 1,
+      "maximum": 60
+    },
+    "setUpSeconds": {
+      "minimum": 0,
+      "maximum": 7200
+    },
+    "stations": {
+      "maxItems": 12
+    },
+    "walkingSeconds": {
+      "minimum": 0,
+      "maximum": 600
+    }
+  },
+  "HallSetupStationSetup": {
+    "id": {
+      "minLength": 1
+    },
+    "name": {
+      "maxLength": 60
+    },
+    "places": {
+      "minimum": 1,
+      "maximum": 20
+    },
+    "seconds": {
+      "minimum": 1,
+      "maximum": 3600
+    },
+    "tests": {
+      "maxItems": 60
+    }
+  },
+  "MeasuringControllerSimulation": {
+    "noise": {
+      "minimum": 0,
+      "maximum": 5
+    },
+    "stature": {
+      "minimum": 80,
+      "maximum": 250
+    }
+  },
+  "RosterControllerMapping": {
+    "columns": {
+      "maxItems": 60
+    }
+  },
+  "RosterControllerNewTeam": {
+    "name": {
+      "maxLength": 120
+    }
+  },
+  "RosterControllerPasted": {
+    "text": {
+      "maxLength": 5000000
+    }
+  },
+  "ScreeningControllerInvited": {
+    "accounts": {
+      "maxItems": 500
+    }
+  },
+  "ScreeningControllerJoining": {
+    "code": {
+      "maxLength": 80
+    }
+  },
+  "ScreeningControllerJudgedUnder": {
+    "protocol": {
+      "minLength": 1
+    }
+  },
+  "ScreeningControllerNewPassAsked": {
+    "helper": {
+      "maxLength": 60
+    },
+    "minutes": {
+      "minimum": 5,
+      "maximum": 720
+    },
+    "station": {
+      "maxLength": 60
+    }
+  },
+  "ScreeningControllerNewScreening": {
+    "name": {
+      "maxLength": 120
+    },
+    "protocol": {
+      "maxLength": 60
+    }
+  },
+  "SessionControllerFirstAccount": {
+    "code": {
+      "maxLength": 80
+    },
+    "login": {
+      "maxLength": 80
+    },
+    "name": {
+      "maxLength": 120
+    },
+    "organisation": {
+      "maxLength": 120
+    },
+    "password": {
+      "maxLength": 200
+    }
+  },
+  "SessionControllerNewAccount": {
+    "login": {
+      "maxLength": 80
+    },
+    "name": {
+      "maxLength": 120
+    },
+    "password": {
+      "maxLength": 200
+    }
+  },
+  "SessionControllerSignIn": {
+    "login": {
+      "maxLength": 80
+    },
+    "password": {
+      "maxLength": 200
+    }
+  }
+} as const;
