@@ -908,6 +908,15 @@ export interface components {
             sidePreference?: "LEFT" | "RIGHT";
             sport?: string;
         };
+        BackupsBackup: {
+            last?: components["schemas"]["BackupsLast"];
+        };
+        BackupsLast: {
+            /** Format: date-time */
+            at: string;
+            ok: boolean;
+            reason: string;
+        };
         Battery: {
             criteria: components["schemas"]["Criterion"][];
             retests: components["schemas"]["Retest"][];
@@ -2947,6 +2956,7 @@ export interface components {
             waiting: number;
         };
         TodayControllerTodayView: {
+            backup?: components["schemas"]["BackupsBackup"];
             screenings: components["schemas"]["TodayControllerDue"][];
             teams: components["schemas"]["RostersTeamLine"][];
         };

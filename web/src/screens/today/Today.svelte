@@ -6,6 +6,7 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import { day } from '../../lib/words/words';
+  import LastBackup from './LastBackup.svelte';
   import NewScreening from './NewScreening.svelte';
   import Raters from './Raters.svelte';
 
@@ -110,6 +111,7 @@
           </li>
         {/each}
       </ul>
+      {#if data.backup}<LastBackup backup={data.backup} />{/if}
       {#if session.lead}
         <NewScreening bind:this={planner} teams={data.teams} />
         <Raters bind:this={raters} />

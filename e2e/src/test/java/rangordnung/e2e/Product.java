@@ -98,9 +98,77 @@ final class Product implements AutoCloseable {
         return "jdbc:postgresql://127.0.0.1:" + read("pg/postmaster.pid").lines().skip(3).findFirst().orElseThrow() + "/rangordnung";
     }
 
+    /** What the launcher said, and with which code it ended. */
+    record Said(int code, String words) {}
+
+    /** Calls the launcher from a folder, as a user does. FULL in the environment is the most blocks of 512 bytes that a file may have. */
+    Said says(java.util.Map<String, String> environment, Path from, String... words) {
+        try {
+            Process process = called(environment, from, words);
+            String output = new String(process.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
+            return new Said(process.waitFor(), output);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Calls the launcher and ends it, with all that it has started, after a while; the database stays. */
+    void killed(int millis, Path from, String... words) {
+        try {
+            Process process = called(java.util.Map.of(), from, words);
+            process.waitFor(millis, TimeUnit.MILLISECONDS);
+            List<ProcessHandle> all = process.descendants().filter(p -> !p.info().command().orElse("").endsWith("/postgres")).toList();
+            process.destroyForcibly().waitFor();
+            all.forEach(ProcessHandle::destroyForcibly);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private Process called(java.util.Map<String, String> environment, Path from, String... words) throws IOException {
+        List<String> command = new ArrayList<>(List.of("bash", "-c", "[ -z \"${FULL:-}\" ] || ulimit -f \"$FULL\"; exec \"$@\"", "bash", HOME.resolve("rangordnung").toString()));
+        command.addAll(Arrays.asList(words));
+        command.addAll(List.of("--data", data.toString()));
+        ProcessBuilder builder = new ProcessBuilder(command).directory(from.toFile()).redirectErrorStream(true);
+        builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(15432 + 100 * FORK));
+        builder.environment().putAll(environment);
+        return builder.start();
+    }
+
+    static String output(String... command) {
+        try {
+            return new String(new ProcessBuilder(command).start().getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Ends what runs, as ./rangordnung stop does. */
+    void stop() {
+        launcher("stop");
+    }
+
+    void execute(String sql) {
+        try (Connection connection = connection(); java.sql.Statement statement = connection.createStatement()) {
+            statement.execute(sql);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private Connection connection() throws SQLException {
+        return DriverManager.getConnection(jdbc(), "rangordnung", read("database.secret"));
+    }
+
     /** One number from the database. */
     long count(String sql, Object... parameters) {
-        try (Connection connection = DriverManager.getConnection(jdbc(), "rangordnung", read("database.secret"));
+        try (Connection connection = connection();
                 PreparedStatement statement = connection.prepareStatement(sql)) {
             for (int i = 0; i < parameters.length; i++) {
                 statement.setObject(i + 1, parameters[i]);

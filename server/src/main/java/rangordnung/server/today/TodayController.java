@@ -3,6 +3,7 @@ package rangordnung.server.today;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.dao.DataAccessException;
 import org.springframework.transaction.TransactionException;
@@ -28,16 +29,19 @@ class TodayController {
      */
     record Due(Screenings.ScreeningView screening, String team, int athletes, int done, int waiting, int stopped, int setAside, List<String> unjudged) {}
 
-    record TodayView(List<Due> screenings, List<Rosters.TeamLine> teams) {}
+    /** @param backup for a lead, where daily backups are made */
+    record TodayView(List<Due> screenings, List<Rosters.TeamLine> teams, Optional<Backups.Backup> backup) {}
 
     private final Screenings screenings;
     private final Rosters rosters;
     private final Results results;
+    private final Backups backups;
 
-    TodayController(Screenings screenings, Rosters rosters, Results results) {
+    TodayController(Screenings screenings, Rosters rosters, Results results, Backups backups) {
         this.screenings = screenings;
         this.rosters = rosters;
         this.results = results;
+        this.backups = backups;
     }
 
     /** For a lead everything; for a rater the screenings they are invited to, and no rosters. */
@@ -47,7 +51,8 @@ class TodayController {
         Map<UUID, String> names = new HashMap<>();
         teams.forEach(t -> names.put(t.id(), t.name()));
         List<Due> due = screenings.visible().stream().map(s -> due(s, names.getOrDefault(s.team(), ""))).toList();
-        return new TodayView(due, Signed.required().role() == Signed.Role.LEAD ? teams : List.of());
+        boolean lead = Signed.required().role() == Signed.Role.LEAD;
+        return new TodayView(due, lead ? teams : List.of(), lead ? backups.now() : Optional.empty());
     }
 
     /** How far one screening is; one that cannot be judged at all hides no other. */
