@@ -8,14 +8,19 @@ import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.InetAddress;
+import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -117,9 +122,26 @@ public final class Client {
         return HttpRequest.newBuilder().header("Content-Type", "application/json").method(method, HttpRequest.BodyPublishers.ofString(json));
     }
 
+    /** Posts from another address of this machine, on a connection of its own; the status of the answer. */
+    public int postFrom(String address, String path, String json) throws IOException {
+        String all = cookies.getCookieStore().getCookies().stream().map(c -> c.getName() + "=" + c.getValue()).collect(Collectors.joining("; "));
+        URI at = URI.create(base);
+        try (Socket socket = new Socket(at.getHost(), at.getPort(), InetAddress.getByName(address), 0)) {
+            byte[] body = json.getBytes(StandardCharsets.UTF_8);
+            socket.setSoTimeout(30_000);
+            socket.getOutputStream().write(("POST " + path + " HTTP/1.1\r\nHost: x\r\nCookie: " + all + "\r\nX-XSRF-TOKEN: " + token().orElse("") + "\r\nContent-Type: application/json\r\nContent-Length: "
+                    + body.length + "\r\n\r\n").getBytes(StandardCharsets.US_ASCII));
+            socket.getOutputStream().write(body);
+            return Integer.parseInt(new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII)).readLine().split(" ")[1]);
+        }
+    }
+
+    private Optional<String> token() {
+        return cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).map(HttpCookie::getValue).findFirst();
+    }
+
     private Answer send(HttpRequest.Builder request, String path) {
-        cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN"))
-                .findFirst().ifPresent(c -> request.header("X-XSRF-TOKEN", c.getValue()));
+        token().ifPresent(t -> request.header("X-XSRF-TOKEN", t));
         try {
             HttpResponse<byte[]> response = http.send(request.uri(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofByteArray());
             boolean json = response.headers().firstValue("Content-Type").orElse("").contains("json");

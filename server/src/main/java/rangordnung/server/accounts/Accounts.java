@@ -1,6 +1,10 @@
 package rangordnung.server.accounts;
 
 import com.nulabinc.zxcvbn.Zxcvbn;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
@@ -8,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
@@ -31,6 +36,7 @@ public class Accounts {
     /** Lists of common passwords, names and words, with their usual changes; from 3 on a password is no easy guess (the library's own scale, 0 to 4). */
     private static final Zxcvbn GUESSES = new Zxcvbn();
     private static final int SAFE = 3;
+    private static final List<String> COMMON = common();
     /** Hashing is slow on purpose, so only one is done at once; others wait in line (house convention). */
     private final Lane hashing = new Lane(1, 120, 40, Duration.ofSeconds(8));
 
@@ -162,12 +168,22 @@ public class Accounts {
         return login.strip().toLowerCase(java.util.Locale.ROOT);
     }
 
+    /** What is common in German, which the library's lists do not have (house convention). */
+    private static List<String> common() {
+        try (InputStream in = Accounts.class.getResourceAsStream("/accounts/common-words.de.txt")) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().map(String::strip).filter(l -> !l.isEmpty()).toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     private static void checkPassword(String password, String login, String name, String organisation) {
-        if (password.length() < SHORTEST_PASSWORD || password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES) {
+        if (password.length() < SHORTEST_PASSWORD || password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES) {
             throw Problem.invalid(Code.PASSWORD_LENGTH,
                     "A password has at least " + SHORTEST_PASSWORD + " characters and at most " + LONGEST_PASSWORD_BYTES + " bytes. A short sentence is easy to keep.", "password");
         }
-        if (GUESSES.measure(password, List.of(login, name, organisation)).getScore() < SAFE) {
+        List<String> known = Stream.concat(COMMON.stream(), Stream.of(login, name, organisation)).filter(w -> !w.isBlank()).toList();
+        if (GUESSES.measure(password, known).getScore() < SAFE) {
             throw Problem.invalid(Code.PASSWORD_COMMON, "This password is among the first that are guessed. Take a short sentence of your own.", "password");
         }
     }

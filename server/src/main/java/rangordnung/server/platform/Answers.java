@@ -117,7 +117,9 @@ public final class Answers {
         retry(problem).ifPresent(seconds -> response.setHeader(HttpHeaders.RETRY_AFTER, seconds));
         boolean page = Optional.ofNullable(request.getHeader(HttpHeaders.ACCEPT)).orElse("").contains(MediaType.TEXT_HTML_VALUE);
         response.setContentType((page ? MediaType.TEXT_HTML_VALUE : MediaType.APPLICATION_PROBLEM_JSON_VALUE) + ";charset=UTF-8");
-        response.getOutputStream().write(page ? page(problem) : json(problem));
+        byte[] body = page ? page(problem) : json(problem);
+        response.setContentLength(body.length);
+        response.getOutputStream().write(body);
     }
 
     static Optional<String> retry(Problem problem) {

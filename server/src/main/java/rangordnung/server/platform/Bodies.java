@@ -1,35 +1,30 @@
 package rangordnung.server.platform;
 
+import jakarta.servlet.DispatcherType;
+import jakarta.servlet.Filter;
 import jakarta.servlet.FilterChain;
-import jakarta.servlet.ReadListener;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.ServletInputStream;
+import jakarta.servlet.ServletRequest;
+import jakarta.servlet.ServletResponse;
 import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
-import java.io.BufferedInputStream;
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.OutputStream;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Duration;
-import java.util.concurrent.Semaphore;
+import java.util.EnumSet;
+import java.util.Optional;
+import org.springframework.boot.web.servlet.FilterRegistrationBean;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
 import org.springframework.core.Ordered;
-import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
-import org.springframework.stereotype.Component;
-import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Takes the body of a request in before anything else happens: no larger than its address allows, within a time, and only so
- * many at once that arrive slowly. What follows finds the body whole and waits for nobody. Large ones lie in a file meanwhile.
+ * Takes the body of a request in before anything else happens: no larger than its address allows, and within a time. While it
+ * arrives it holds no thread, so that a slow one delays nobody; what follows finds it whole. Large ones lie in a file meanwhile,
+ * and the largest are taken only once it is known that whoever sends them may.
  */
-@Component
-@Order(Ordered.HIGHEST_PRECEDENCE + 2)
-class Bodies extends OncePerRequestFilter {
+final class Bodies implements Filter {
 
     private static final long KILO = 1024;
     static final long MEGA = KILO * KILO;
@@ -63,20 +58,47 @@ class Bodies extends OncePerRequestFilter {
     }
 
     /** Larger bodies lie in a file until they are read, and still larger ones are taken only from whoever may send them. */
-    private static final long IN_MEMORY = 256 * KILO;
+    static final long IN_MEMORY = 256 * KILO;
     private static final long FROM_ANYBODY = MEGA;
     /** What every body is given, and the slowest network that is waited for (house convention). */
     private static final Duration LONGEST_FIRST = Duration.ofSeconds(10);
     private static final long SLOWEST_BYTES_PER_SECOND = 32 * KILO;
-    /** Bodies that have not arrived yet: together, and from one address. */
-    private static final int ARRIVING = 64;
-    private static final int ARRIVING_BY_ADDRESS = 24;
+    /** What is too large is read for so long, that the client may hear the answer. */
+    private static final Duration REFUSAL = Duration.ofSeconds(1);
+    private static final long REFUSED_BYTES = 8 * MEGA;
+    /** Bodies of one address that are waited for at once (house convention). */
+    private static final int BY_ADDRESS = 300;
+    private static final String ARRIVED = Bodies.class.getName();
 
-    private final Semaphore arriving = new Semaphore(ARRIVING);
-    private final Shares<String> byAddress = new Shares<>(ARRIVING_BY_ADDRESS);
+    private final Shares<String> arriving = new Shares<>(BY_ADDRESS);
+
+    @Configuration
+    static class Registration {
+
+        @Bean
+        FilterRegistrationBean<Bodies> bodies() {
+            FilterRegistrationBean<Bodies> registration = new FilterRegistrationBean<>(new Bodies());
+            registration.setDispatcherTypes(EnumSet.of(DispatcherType.REQUEST, DispatcherType.ASYNC));
+            registration.setOrder(Ordered.HIGHEST_PRECEDENCE + 2);
+            return registration;
+        }
+    }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    public void doFilter(ServletRequest asked, ServletResponse answer, FilterChain chain) throws ServletException, IOException {
+        HttpServletRequest request = (HttpServletRequest) asked;
+        HttpServletResponse response = (HttpServletResponse) answer;
+        if (request.getAttribute(ARRIVED) instanceof Body body) {
+            request.removeAttribute(ARRIVED);
+            go(request, response, chain, body);
+        } else if (request.getDispatcherType() != DispatcherType.REQUEST) {
+            chain.doFilter(request, response);
+        } else {
+            first(request, response, chain);
+        }
+    }
+
+    private void first(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
         long length = request.getContentLengthLong();
         long most = Most.at(request.getRequestURI());
         if (request.getHeader("Transfer-Encoding") != null) {
@@ -84,218 +106,39 @@ class Bodies extends OncePerRequestFilter {
             throw new Problem(HttpStatus.LENGTH_REQUIRED, Code.LENGTH_REQUIRED, "Say how large the body is.");
         }
         if (length > most) {
-            discard(request);
-            throw new Problem(HttpStatus.CONTENT_TOO_LARGE, Code.TOO_LARGE, "At most " + most / MEGA + " MB at once are taken here. Send less, or in parts.")
+            Problem refusal = new Problem(HttpStatus.CONTENT_TOO_LARGE, Code.TOO_LARGE, "At most " + most / MEGA + " MB at once are taken here. Send less, or in parts.")
                     .with("megabytes", most / MEGA);
-        }
-        if (length <= 0) {
+            receive(request, response, Body.nowhere(), Math.min(length, REFUSED_BYTES), REFUSAL, Optional.of(refusal));
+        } else if (length <= 0) {
             chain.doFilter(request, response);
-            return;
+        } else if (length > FROM_ANYBODY) {
+            go(request, response, chain, Body.later(request, length, longest(length)));
+        } else if (request.getInputStream().available() >= length) {
+            go(request, response, chain, Body.now(request.getInputStream(), length));
+        } else {
+            receive(request, response, Body.of(length), length, longest(length), Optional.empty());
         }
-        try (Whole whole = new Whole(request, length)) {
-            if (length <= FROM_ANYBODY) {
-                whole.take();
-            }
+    }
+
+    private static Duration longest(long length) {
+        return LONGEST_FIRST.plusSeconds(length / SLOWEST_BYTES_PER_SECOND);
+    }
+
+    private static void go(HttpServletRequest request, HttpServletResponse response, FilterChain chain, Body body) throws ServletException, IOException {
+        try (Whole whole = new Whole(request, body)) {
             chain.doFilter(whole, response);
         }
     }
 
-    /** Reads what is too large for a moment, so that the client hears the answer, and then no further. */
-    private void discard(HttpServletRequest request) throws IOException {
-        try {
-            slotted(request.getRemoteAddr(), () -> {
-                long until = System.nanoTime() + Duration.ofSeconds(2).toNanos();
-                InputStream in = request.getInputStream();
-                byte[] part = new byte[(int) (16 * KILO)];
-                for (long got = 0; got < 8 * MEGA && System.nanoTime() < until;) {
-                    int read = in.read(part);
-                    if (read < 0) {
-                        return null;
-                    }
-                    got += read;
-                }
-                return null;
-            });
-        } catch (Problem | IOException e) {
-            // it is refused in any case
-        }
-        Connections.abandon(request);
-    }
-
-    private interface Arrival<T> {
-        T arrives() throws IOException;
-    }
-
-    /** One of the few that may arrive slowly. */
-    private <T> T slotted(String address, Arrival<T> arrival) throws IOException {
-        if (!byAddress.take(address)) {
+    /** Takes a body in without holding a thread; then the request goes on, or is refused. */
+    private void receive(HttpServletRequest request, HttpServletResponse response, Body into, long length, Duration longest, Optional<Problem> refusal) throws IOException {
+        String address = request.getRemoteAddr();
+        if (!arriving.take(address)) {
+            into.close();
+            Connections.abandon(request);
             throw Problem.busy("Too much is being sent from this address. Try again in a moment.", 2);
         }
-        try {
-            if (!arriving.tryAcquire()) {
-                throw Problem.busy("Too much is being sent at once. Try again in a moment.", 2);
-            }
-            try {
-                return arrival.arrives();
-            } finally {
-                arriving.release();
-            }
-        } finally {
-            byAddress.giveBack(address);
-        }
-    }
-
-    private Body taken(HttpServletRequest request, long length) throws IOException {
-        try {
-            ServletInputStream in = request.getInputStream();
-            if (in.available() >= length) {
-                return Body.read(in, length, Long.MAX_VALUE);
-            }
-            long deadline = System.nanoTime() + LONGEST_FIRST.plusSeconds(length / SLOWEST_BYTES_PER_SECOND).toNanos();
-            return slotted(request.getRemoteAddr(), () -> Body.read(in, length, deadline));
-        } catch (Problem e) {
-            Connections.abandon(request);
-            throw e;
-        }
-    }
-
-    /** A body that has arrived: in memory, or in a file that goes with it. */
-    private record Body(byte[] bytes, Path file) implements AutoCloseable {
-
-        static Body read(InputStream in, long length, long deadline) throws IOException {
-            if (length <= IN_MEMORY) {
-                ByteArrayOutputStream bytes = new ByteArrayOutputStream((int) length);
-                copy(in, bytes, length, deadline);
-                return new Body(bytes.toByteArray(), null);
-            }
-            Path file = Files.createTempFile("rangordnung-body", null);
-            try (OutputStream out = Files.newOutputStream(file)) {
-                copy(in, out, length, deadline);
-                return new Body(null, file);
-            } catch (IOException | RuntimeException e) {
-                Files.deleteIfExists(file);
-                throw e;
-            }
-        }
-
-        private static void copy(InputStream in, OutputStream out, long length, long deadline) throws IOException {
-            byte[] part = new byte[(int) Math.min(length, 16 * KILO)];
-            long got = 0;
-            while (got < length) {
-                int read;
-                try {
-                    read = in.read(part, 0, (int) Math.min(part.length, length - got));
-                } catch (java.net.SocketTimeoutException e) {
-                    throw tooSlow();
-                }
-                if (read < 0) {
-                    throw Problem.invalid(Code.UNREADABLE, "The request ended before its body did. Send it again.", "");
-                }
-                out.write(part, 0, read);
-                got += read;
-                if (got < length && System.nanoTime() > deadline) {
-                    throw tooSlow();
-                }
-            }
-        }
-
-        private static Problem tooSlow() {
-            return new Problem(HttpStatus.REQUEST_TIMEOUT, Code.TOO_SLOW, "The request arrived too slowly and was not waited for. Try again with a better network.");
-        }
-
-        InputStream open() throws IOException {
-            return file == null ? new ByteArrayInputStream(bytes) : new BufferedInputStream(Files.newInputStream(file));
-        }
-
-        @Override
-        public void close() throws IOException {
-            if (file != null) {
-                Files.deleteIfExists(file);
-            }
-        }
-    }
-
-    /** The request with its body at hand; a large one is taken in when it is asked for, which nobody does who may not. */
-    private final class Whole extends HttpServletRequestWrapper implements AutoCloseable {
-
-        private final long length;
-        private Body body;
-        private ServletInputStream stream;
-
-        Whole(HttpServletRequest request, long length) {
-            super(request);
-            this.length = length;
-        }
-
-        void take() throws IOException {
-            body = taken((HttpServletRequest) getRequest(), length);
-        }
-
-        @Override
-        public ServletInputStream getInputStream() throws IOException {
-            if (stream == null) {
-                if (body == null) {
-                    take();
-                }
-                stream = new Stream(body.open());
-            }
-            return stream;
-        }
-
-        @Override
-        public void close() throws IOException {
-            if (body == null) {
-                Connections.abandon((HttpServletRequest) getRequest());
-            } else {
-                if (stream != null) {
-                    stream.close();
-                }
-                body.close();
-            }
-        }
-    }
-
-    private static final class Stream extends ServletInputStream {
-
-        private final InputStream in;
-        private boolean finished;
-
-        Stream(InputStream in) {
-            this.in = in;
-        }
-
-        @Override
-        public int read() throws IOException {
-            int read = in.read();
-            finished = read < 0;
-            return read;
-        }
-
-        @Override
-        public int read(byte[] into, int from, int count) throws IOException {
-            int read = in.read(into, from, count);
-            finished = read < 0;
-            return read;
-        }
-
-        @Override
-        public void close() throws IOException {
-            in.close();
-        }
-
-        @Override
-        public boolean isFinished() {
-            return finished;
-        }
-
-        @Override
-        public boolean isReady() {
-            return true;
-        }
-
-        @Override
-        public void setReadListener(ReadListener listener) {
-            throw new UnsupportedOperationException("the body is read where it is needed");
-        }
+        ServletInputStream in = request.getInputStream();
+        new Receiver(request, response, in, into, length, refusal, () -> arriving.giveBack(address), body -> request.setAttribute(ARRIVED, body)).start(longest);
     }
 }

@@ -70,25 +70,32 @@ class Connections {
 
         private final Map<InetAddress, Deque<SocketChannel>> open = new HashMap<>();
 
-        /** Called by the one thread that accepts. */
+        /** Called by the one thread that accepts; a connection that is not taken is closed by it. */
         @Override
-        protected SocketChannel serverSocketAccept() throws Exception {
-            SocketChannel channel = super.serverSocketAccept();
-            if (channel == null) {
-                return null;
+        protected boolean setSocketOptions(SocketChannel channel) {
+            if (mayStay(channel)) {
+                return super.setSocketOptions(channel);
             }
-            InetAddress from = ((InetSocketAddress) channel.getRemoteAddress()).getAddress();
-            Deque<SocketChannel> theirs = open.computeIfAbsent(from, a -> new ArrayDeque<>());
-            if (theirs.size() >= BY_ADDRESS) {
-                theirs.removeIf(c -> !c.isOpen());
+            destroySocket(channel);
+            return true; // there is nothing left to be closed
+        }
+
+        private boolean mayStay(SocketChannel channel) {
+            try {
+                InetAddress from = ((InetSocketAddress) channel.getRemoteAddress()).getAddress();
+                Deque<SocketChannel> theirs = open.computeIfAbsent(from, a -> new ArrayDeque<>());
+                if (theirs.size() >= BY_ADDRESS) {
+                    theirs.removeIf(c -> !c.isOpen());
+                }
+                if (theirs.size() >= BY_ADDRESS) {
+                    return false;
+                }
+                theirs.add(channel);
+                forget();
+                return true;
+            } catch (IOException e) {
+                return false;
             }
-            if (theirs.size() >= BY_ADDRESS) {
-                channel.close();
-                throw new IOException("too many connections from one address");
-            }
-            theirs.add(channel);
-            forget();
-            return channel;
         }
 
         private static final int ADDRESSES = 1000;

@@ -34,6 +34,12 @@ class LastResort {
     @Order(Ordered.HIGHEST_PRECEDENCE)
     static class Around extends OncePerRequestFilter {
 
+        /** A request whose body was waited for comes here again. */
+        @Override
+        protected boolean shouldNotFilterAsyncDispatch() {
+            return false;
+        }
+
         @Override
         protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
             try {
@@ -59,9 +65,10 @@ class LastResort {
     }
 
     private static Problem problem(int status, Throwable thrown, HttpServletRequest request) {
-        return thrown != null ? Answers.of(thrown, request)
-                : status >= 500 ? Answers.incident("status " + status + " of " + request.getRequestURI(), null)
-                : Answers.of(Optional.ofNullable(HttpStatus.resolve(status)).orElse(HttpStatus.BAD_REQUEST));
+        if (status != HttpStatus.INTERNAL_SERVER_ERROR.value()) {
+            return Answers.of(Optional.ofNullable(HttpStatus.resolve(status)).orElse(HttpStatus.BAD_REQUEST));
+        }
+        return thrown != null ? Answers.of(thrown, request) : Answers.incident("status " + status + " of " + request.getRequestURI(), null);
     }
 
     @Bean
