@@ -27,11 +27,16 @@ final class Product implements AutoCloseable {
     private final String word;
     private String port;
 
-    private Product(String word) {
+    private Product(String word, Path data) {
         this.word = word;
+        this.data = data;
+    }
+
+    private static Path folder() {
         try {
-            data = Files.createTempDirectory("rangordnung-e2e");
-            Files.setPosixFilePermissions(data, PosixFilePermissions.fromString("rwxr-xr-x"));
+            Path folder = Files.createTempDirectory("rangordnung-e2e");
+            Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
+            return folder;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -39,12 +44,17 @@ final class Product implements AutoCloseable {
 
     /** A new installation without any account. */
     static Product fresh() {
-        return new Product("start").start();
+        return fresh(folder());
+    }
+
+    /** The same in a folder that exists. */
+    static Product fresh(Path data) {
+        return new Product("start", data).start();
     }
 
     /** The demo with its invented data. */
     static Product demo() {
-        return new Product("demo").start();
+        return new Product("demo", folder()).start();
     }
 
     Product start() {
@@ -80,6 +90,19 @@ final class Product implements AutoCloseable {
         application.onExit().orTimeout(20, TimeUnit.SECONDS).join();
     }
 
+    /** Ends the database the hard way; the application stays. */
+    void killDatabase() {
+        ProcessHandle.of(Long.parseLong(read("pg/postmaster.pid").lines().findFirst().orElseThrow().strip())).ifPresent(database -> {
+            database.destroyForcibly();
+            database.onExit().orTimeout(20, TimeUnit.SECONDS).join();
+        });
+    }
+
+    /** Starts the database, if it does not run. */
+    void startDatabase() {
+        launcher("database", data.toString());
+    }
+
     /** A second instance on the same database, as its own process. */
     Process another(int itsPort) {
         Path app = HOME.resolve("server/target/app");
@@ -101,7 +124,7 @@ final class Product implements AutoCloseable {
     /** What the launcher said, and with which code it ended. */
     record Said(int code, String words) {}
 
-    /** Calls the launcher from a folder, as a user does. FULL in the environment is the most blocks of 512 bytes that a file may have. */
+    /** Calls the launcher from a folder, as a user does. FULL in the environment is the most kilobytes that a file may have. */
     Said says(java.util.Map<String, String> environment, Path from, String... words) {
         try {
             Process process = called(environment, from, words);
