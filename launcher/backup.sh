@@ -247,7 +247,7 @@ daily() {
 # Runs beside the application: looks now and then whether today's backup is there.
 tend() {
   (umask 077; mkdir -p "$DATA/backups")
-  while sleep "$TEND_EVERY"; do
+  while sleep "$TEND_EVERY" && [ -d "$DATA/pg" ]; do
     database_runs && { daily || true; }
   done
 }

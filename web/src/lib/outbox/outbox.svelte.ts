@@ -218,7 +218,7 @@ export class Outbox {
 
   async #deliverAll(): Promise<void> {
     for (;;) {
-      const ready = this.own.filter((w) => !w.refused && !w.failed);
+      const ready = this.#ready();
       const first = ready[0];
       if (!first) break;
       if (this.#stopped) return;
@@ -236,6 +236,21 @@ export class Outbox {
         void this.#deliver();
       }, FAILED_AGAIN);
     }
+  }
+
+  /** What may be sent: not what the server did not take, nor what stands on that and would be refused without it. */
+  #ready(): Waiting[] {
+    const left = this.own.filter((w) => w.failed || w.refused);
+    const facts = new Set(left.map((w) => w.id));
+    const trials = new Set(
+      left.flatMap((w) => (w.fact.fact.kind === 'trialOpened' ? [w.fact.fact.trial] : [])),
+    );
+    return this.own.filter(
+      ({ id, fact: { fact, supersedes } }) =>
+        !facts.has(id) &&
+        !(supersedes && facts.has(supersedes)) &&
+        !('trial' in fact && fact.trial && trials.has(fact.trial)),
+    );
   }
 
   /** Whether the next batch may follow at once. */

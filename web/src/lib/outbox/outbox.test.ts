@@ -158,6 +158,25 @@ describe('outbox', () => {
     await empty(after);
   });
 
+  it('holds back what stands on a fact that the server did not take', async () => {
+    replies = [broken, broken, ok];
+    const opened: FactSent = {
+      ...fact('opened'),
+      fact: { kind: 'trialOpened', trial: 't', test: 'x', conditions: {} as never },
+    };
+    const view = { kind: 'viewClosed', trial: 't', view: 'FRONT', repetitions: 5 } as const;
+    const outbox = box();
+    outbox.put('s', [opened, fact('other')], UNDER);
+    await vi.waitFor(() => expect(outbox.failed.map((w) => w.id)).toEqual(['opened']));
+    outbox.put('s', [{ ...fact('closed'), fact: view }], UNDER);
+    outbox.put('s', [{ ...fact('undo'), supersedes: 'opened' }], UNDER);
+    await vi.waitFor(() => expect(outbox.stored).toBe(true));
+    expect(sent.flat()).not.toContain('closed');
+    outbox.retry();
+    await empty(outbox);
+    expect(sent.at(-1)).toEqual(['opened', 'closed', 'undo']);
+  });
+
   it('waits for a busy server without calling it a lost network', async () => {
     replies = [busy];
     const outbox = box();

@@ -108,8 +108,8 @@ class ChaosIT {
     private void screening() throws Exception {
         String team = id(post("api/teams", "{\"name\":\"Class\",\"kind\":\"CLASS\"}"));
         athletes = new ArrayList<>();
-        for (int i = 0; i < 30; i++) {
-            athletes.add(id(post("api/teams/" + team + "/athletes", "{\"givenName\":\"A%02d\",\"familyName\":\"Hall\",\"clearance\":\"CLEARED\"}".formatted(i))));
+        for (int i = 0; i < 120; i++) {
+            athletes.add(id(post("api/teams/" + team + "/athletes", "{\"givenName\":\"A%03d\",\"familyName\":\"Hall\",\"clearance\":\"CLEARED\"}".formatted(i))));
         }
         screening = id(post("api/screenings", "{\"team\":\"%s\",\"name\":\"S\",\"heldOn\":\"2026-11-09\",\"protocol\":\"standard-floor\",\"protocolVersion\":1}".formatted(team)));
     }

@@ -104,17 +104,23 @@ final class SimulatedStation implements Runnable {
                     see();
                 }
                 if (!cut) {
-                    deliver();
-                    if (making && random.nextInt(4) == 0) {
-                        nonsense();
-                    }
+                    deliverAndMore();
                 }
-                Thread.sleep(150 + random.nextInt(250));
-            } catch (IOException e) {
-                // no network: it stays in the queue
+                Thread.sleep(1500 + random.nextInt(2500));
             } catch (InterruptedException e) {
                 return;
             }
+        }
+    }
+
+    private void deliverAndMore() throws InterruptedException {
+        try {
+            deliver();
+            if (making && random.nextInt(4) == 0) {
+                nonsense();
+            }
+        } catch (IOException e) {
+            // no network: it stays in the queue
         }
     }
 

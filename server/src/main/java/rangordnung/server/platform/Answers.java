@@ -48,13 +48,16 @@ public final class Answers {
     }
 
     private static boolean away(SQLException e) {
-        String state = Optional.ofNullable(e.getSQLState()).orElse("");
+        String state = e.getSQLState();
+        if (state == null) {
+            return true; // not the database speaks but the pool: the connection is closed, or there is none
+        }
         for (String start : AWAY) {
             if (state.startsWith(start)) {
                 return true;
             }
         }
-        return e instanceof java.sql.SQLTransientConnectionException || e instanceof java.sql.SQLNonTransientConnectionException;
+        return false;
     }
 
     static Problem databaseAway() {

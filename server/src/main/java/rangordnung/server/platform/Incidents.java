@@ -25,7 +25,15 @@ public final class Incidents {
      */
     public static String report(String doing, Throwable mistake) {
         String number = String.valueOf(FIRST + RANDOM.nextInt(NUMBERS));
-        LOG.error("Incident {}: {}, for {}", number, doing, Signed.current().map(s -> "account " + s.account()).orElse("nobody"), mistake);
+        LOG.error("Incident {}: {}, for {}", number, doing, who(), mistake);
         return number;
+    }
+
+    private static String who() {
+        try {
+            return Signed.current().map(s -> "account " + s.account()).orElse("nobody");
+        } catch (RuntimeException e) {
+            return "somebody whose session cannot be read";
+        }
     }
 }
