@@ -105,17 +105,18 @@ class ChaosIT {
         lead.send("GET", "api/session", "");
     }
 
-    private void screening() throws Exception {
-        String team = id(post("api/teams", "{\"name\":\"Class\",\"kind\":\"CLASS\"}"));
+    /** A screening of so many, who are left in {@code athletes}. */
+    private String screening(int size) throws Exception {
+        String team = id(post("api/teams", "{\"name\":\"Class of %d\",\"kind\":\"CLASS\"}".formatted(size)));
         athletes = new ArrayList<>();
-        for (int i = 0; i < 120; i++) {
+        for (int i = 0; i < size; i++) {
             athletes.add(id(post("api/teams/" + team + "/athletes", "{\"givenName\":\"A%03d\",\"familyName\":\"Hall\",\"clearance\":\"CLEARED\"}".formatted(i))));
         }
-        screening = id(post("api/screenings", "{\"team\":\"%s\",\"name\":\"S\",\"heldOn\":\"2026-11-09\",\"protocol\":\"standard-floor\",\"protocolVersion\":1}".formatted(team)));
+        return id(post("api/screenings", "{\"team\":\"%s\",\"name\":\"S\",\"heldOn\":\"2026-11-09\",\"protocol\":\"standard-floor\",\"protocolVersion\":1}".formatted(team)));
     }
 
-    private String code(String helper) throws Exception {
-        return post("api/screenings/" + screening + "/passes", "{\"station\":\"overhead-squat\",\"helper\":\"%s\",\"minutes\":720}".formatted(helper)).replaceAll("(?s).*#/join/([A-Za-z0-9_-]+).*", "$1");
+    private String code(String of, String helper) throws Exception {
+        return post("api/screenings/" + of + "/passes", "{\"station\":\"overhead-squat\",\"helper\":\"%s\",\"minutes\":720}".formatted(helper)).replaceAll("(?s).*#/join/([A-Za-z0-9_-]+).*", "$1");
     }
 
     private boolean up() {
@@ -188,16 +189,16 @@ class ChaosIT {
     @Test
     void every_mark_is_there_once_whatever_happens() throws Exception {
         found();
-        screening();
+        Phone phone = new Phone(code(screening(2), "Browser"));
+        screening = screening(120);
         List<SimulatedStation> stations = new ArrayList<>();
         ExecutorService threads = Executors.newFixedThreadPool(STATIONS);
         for (int i = 0; i < STATIONS; i++) {
             SimulatedStation station = new SimulatedStation(product.address(), screening, athletes, random.nextLong());
-            station.join(code("Helper " + i));
+            station.join(code(screening, "Helper " + i));
             stations.add(station);
         }
         stations.forEach(threads::submit);
-        Phone phone = new Phone(code("Browser"));
         List<String> all = List.of("networks cut", "server killed", "database killed", "disk full");
         long until = System.nanoTime() + (long) (MINUTES * TimeUnit.MINUTES.toNanos(1));
         for (int turn = 0; turn < all.size() || System.nanoTime() < until; turn++) {
@@ -259,15 +260,13 @@ class ChaosIT {
             page = context.pages().get(0);
         }
 
-        /** Some taps on the figure, each one mark; then the next athlete. */
+        /** Some taps on the figure, each one mark. */
         void mark(int times) {
             for (int i = 0; i < times; i++) {
                 page.keyboard().press("k");
                 taps++;
                 page.waitForTimeout(SETTLED_MILLIS);
             }
-            page.keyboard().press("Enter");
-            page.waitForTimeout(SETTLED_MILLIS);
         }
 
         void killAndReopen() {
