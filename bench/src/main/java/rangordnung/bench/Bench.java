@@ -30,8 +30,9 @@ public final class Bench {
         if (wanted.isEmpty() || wanted.contains("initial-js-kb")) {
             initialScript();
         }
-        boolean results = wanted.isEmpty() || wanted.contains("results-500-over-sql") || wanted.contains("server-rss-mb");
-        boolean stations = wanted.isEmpty() || wanted.contains("station-marks-over-insert");
+        boolean memory = wanted.isEmpty() || wanted.contains("server-rss-mb");
+        boolean results = memory || wanted.contains("results-500-over-sql");
+        boolean stations = memory || wanted.contains("station-marks-over-insert") || wanted.contains("board-under-load-over-idle");
         if (results || stations) {
             try (Demo demo = Demo.start()) {
                 if (results) {
@@ -39,6 +40,9 @@ public final class Bench {
                 }
                 if (stations) {
                     StationBenchmark.measure(demo);
+                }
+                if (memory) {
+                    ServerBenchmark.memory(demo);
                 }
             }
         }

@@ -53,6 +53,10 @@ final class ServerBenchmark {
             Bench.ratio("results-500-over-sql", median(keptTimes), median(sqlTimes), "milliseconds, median", 3);
             Bench.ratio("results-500-judged-anew-over-sql", median(judgedTimes), median(sqlTimes), "milliseconds, median, one new fact before each", Double.MAX_VALUE);
         }
+    }
+
+    /** What the server holds after all that was asked of it. */
+    static void memory(Demo demo) throws IOException {
         Bench.absolute("server-rss-mb", residentMegabytes(demo.process()), residentMegabytes(ProcessHandle.current().pid()), "MB, against this measuring process", 512);
     }
 

@@ -23,6 +23,8 @@ final class StationBenchmark {
     private static final int SECONDS = 60;
     private static final int WARM = 5;
     private static final double LIMIT = 4;
+    private static final double BOARD_LIMIT = 5;
+    private static final int BOARD_EVERY_MILLIS = 400;
 
     private StationBenchmark() {}
 
@@ -72,11 +74,17 @@ final class StationBenchmark {
         Mark post = (station, number) -> stations.get(station).post("api/screenings/" + screening + "/facts",
                 facts(athletes.get(station % athletes.size()), UUID.randomUUID(), mark(trials.get(station), number)));
         load(bare, WARM);
+        Callable<Object> board = () -> lead.get("api/screenings/" + screening + "/board");
         load(post, WARM * 5);
+        boards(board, WARM * 5);
+        List<Double> idle = boards(board, SECONDS / 3);
         long before = count(connections.get(0), screening);
         Load inserts = load(bare, SECONDS / 3);
         long between = count(connections.get(0), screening);
+        ExecutorService reader = Executors.newSingleThreadExecutor();
+        Future<List<Double>> busy = reader.submit(() -> boards(board, SECONDS - WARM));
         Load marks = load(post, SECONDS);
+        reader.shutdown();
         long after = count(connections.get(0), screening);
         for (Connection connection : connections) {
             connection.close();
@@ -86,7 +94,23 @@ final class StationBenchmark {
         Bench.exactly("station-marks-kept", after - between, (long) STATIONS * SECONDS);
         Bench.ratio("station-marks-over-insert", marks.quantile(0.5), inserts.quantile(0.5), "milliseconds, median", LIMIT);
         Bench.ratio("station-marks-over-insert-p99", marks.quantile(0.99), inserts.quantile(0.99), "milliseconds, 99th percentile", LIMIT);
+        List<Double> under = busy.get();
+        Bench.ratio("board-under-load-over-idle", under.get(under.size() / 2), idle.get(idle.size() / 2), "milliseconds, median", BOARD_LIMIT);
         Bench.ratio("station-inserts-over-marks-throughput", inserts.throughput(), marks.throughput(), "facts a second", LIMIT);
+    }
+
+    /** The lead looks at the board again and again. Latencies in milliseconds, ascending. */
+    private static List<Double> boards(Callable<Object> board, int seconds) throws Exception {
+        List<Double> latencies = new ArrayList<>();
+        long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(seconds);
+        while (System.nanoTime() < until) {
+            long began = System.nanoTime();
+            board.call();
+            latencies.add((System.nanoTime() - began) / 1e6);
+            TimeUnit.MILLISECONDS.sleep(BOARD_EVERY_MILLIS);
+        }
+        Collections.sort(latencies);
+        return latencies;
     }
 
     /** Every station sends one mark a second, each at its own moment of the second. */

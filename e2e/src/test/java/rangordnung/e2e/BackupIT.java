@@ -124,7 +124,17 @@ class BackupIT {
 
     @Test
     void any_moment_comes_back() throws Exception {
+        for (int age = 1; age <= 9; age++) {
+            Files.createFile(Files.createDirectories(product.folder("backups")).resolve("daily-" + java.time.LocalDate.now().minusDays(age) + ".backup"));
+            Files.createFile(product.folder("backups").resolve("weekly-2026-W%02d.backup".formatted(age)));
+        }
         assertThat(product.says(Map.of(), folder, "daily")).returns(0, Product.Said::code);
+        try (var kept = Files.list(product.folder("backups"))) {
+            List<String> names = kept.map(f -> f.getFileName().toString()).toList();
+            assertThat(names).filteredOn(n -> n.startsWith("daily")).hasSize(7).contains("daily-" + java.time.LocalDate.now() + ".backup");
+            assertThat(names).filteredOn(n -> n.startsWith("weekly")).hasSize(5);
+            assertThat(names).filteredOn(n -> n.startsWith("base")).hasSize(1);
+        }
         team("first mark");
         Thread.sleep(2000);
         String between = LocalDateTime.now().format(DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss"));

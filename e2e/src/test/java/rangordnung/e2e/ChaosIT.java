@@ -168,7 +168,10 @@ class ChaosIT {
             }
             case "database killed" -> {
                 product.killDatabase();
-                Thread.sleep(1500);
+                HttpResponse<String> meanwhile = lead.send("GET", "api/today", "");
+                assertThat(meanwhile.statusCode()).as(meanwhile.body()).isEqualTo(503);
+                assertThat(meanwhile.body()).contains("\"code\":\"database-away\"").doesNotContain("Exception", "java.");
+                assertThat(lead.send("GET", "", "").statusCode()).as("the page itself").isEqualTo(200);
                 product.startDatabase();
             }
             case "disk full" -> {

@@ -121,6 +121,11 @@ final class Product implements AutoCloseable {
         return "jdbc:postgresql://127.0.0.1:" + read("pg/postmaster.pid").lines().skip(3).findFirst().orElseThrow() + "/rangordnung";
     }
 
+    /** A folder among the product's data. */
+    Path folder(String name) {
+        return data.resolve(name);
+    }
+
     /** What the launcher said, and with which code it ended. */
     record Said(int code, String words) {}
 

@@ -159,6 +159,51 @@ class PassesTest extends ServerTest {
         helper.post(facts(), fact(UUID.randomUUID(), own.toString(), "{\"kind\":\"withdrawn\"}")).ok();
     }
 
+    private static void join(Client phone, String code) {
+        phone.get("/api/session");
+        phone.post("/api/join", "{\"code\":\"%s\"}".formatted(code)).ok();
+        phone.get("/api/session");
+    }
+
+    /** With a new code of the same name on the same phone a helper is who they were; on another phone, or by another name, somebody else. */
+    @Test
+    void a_new_code_on_the_same_phone_goes_on_as_the_same_helper() {
+        Client phone = phone();
+        join(phone, code(pass("squat")));
+        String account = phone.get("/api/session").ok().text("/me/id");
+        UUID own = UUID.randomUUID();
+        phone.post(facts(), fact(own, "", opened(UUID.randomUUID(), "overhead-squat"))).ok();
+
+        join(phone, code(pass("squat")));
+        assertThat(phone.get("/api/session").ok().text("/me/id")).isEqualTo(account);
+        phone.post(facts(), fact(UUID.randomUUID(), own.toString(), "{\"kind\":\"withdrawn\"}")).ok();
+
+        Client other = phone();
+        join(other, code(pass("squat")));
+        assertThat(other.get("/api/session").ok().text("/me/id")).isNotEqualTo(account);
+        String renamed = lead.post("/api/screenings/" + screening + "/passes", "{\"station\":\"squat\",\"helper\":\"Kim\",\"minutes\":60}").ok().text("/address");
+        join(phone, renamed.substring(renamed.lastIndexOf('/') + 1));
+        assertThat(phone.get("/api/session").ok().text("/me/id")).isNotEqualTo(account);
+    }
+
+    /** The cookie of a helper lasts, so that a closed browser finds its station again, and not longer than the pass. */
+    @Test
+    void a_helpers_session_outlasts_the_browser_and_not_the_pass() {
+        Client phone = phone();
+        phone.get("/api/session");
+        String cookie = phone.post("/api/join", "{\"code\":\"%s\"}".formatted(code(pass("squat")))).ok().headers().allValues("Set-Cookie").stream()
+                .filter(c -> c.startsWith("rangordnung=")).findFirst().orElseThrow();
+        assertThat(Integer.parseInt(cookie.replaceAll(".*Max-Age=(\\d+).*", "$1"))).isBetween(60, 12 * 3600);
+        assertThat(cookie).contains("HttpOnly", "SameSite=Strict");
+    }
+
+    @Test
+    void marks_are_taken_under_no_other_account() {
+        Client phone = helper("squat");
+        phone.post(facts(), "{\"facts\":[],\"author\":\"%s\"}".formatted(UUID.randomUUID())).problem(401, "other-account");
+        phone.post(facts(), "{\"facts\":[],\"author\":\"%s\"}".formatted(phone.get("/api/session").ok().text("/me/id"))).ok();
+    }
+
     private long kept() {
         return jdbc.sql("select count(*) from fact where screening_id = :s").param("s", UUID.fromString(screening)).query(Long.class).single();
     }
