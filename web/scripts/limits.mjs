@@ -2,7 +2,8 @@
 import { readFileSync } from 'node:fs';
 
 const BOUNDS = ['minimum', 'maximum', 'minLength', 'maxLength', 'maxItems'];
-const { schemas } = JSON.parse(readFileSync('api/openapi.json', 'utf8')).components;
+const document = JSON.parse(readFileSync('api/openapi.json', 'utf8'));
+const { schemas } = document.components;
 const limits = {};
 for (const [name, { properties = {} }] of Object.entries(schemas)) {
   for (const [field, said] of Object.entries(properties)) {
@@ -15,3 +16,7 @@ console.log(
   '/** What the server takes at least and at most, from the API document: npm run api. */',
 );
 console.log(`export const limits = ${JSON.stringify(limits, null, 2)} as const;`);
+console.log(
+  '/** Megabytes of a request, by the beginning of its address; the longest that fits holds. */',
+);
+console.log(`export const megabytes = ${JSON.stringify(document['x-megabytes'], null, 2)};`);

@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import { timed } from './clock.svelte';
+import { megabytes } from './limits';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -63,8 +64,17 @@ export async function sendBytes(path: string, body: BodyInit, type: string): Pro
   });
 }
 
+/** How large a file may be that is sent to an address. */
+export function mostMegabytes(path: string): number {
+  const starts = Object.entries(megabytes).filter(([start]) => path.startsWith(start));
+  return starts.sort(([a], [b]) => b.length - a.length)[0]?.[1] ?? 1;
+}
+
 /** Sends a file as it lies on the disk, and gets what the server made of it. */
-export function sendFile<T>(path: string, file: Blob): Promise<T> {
+export async function sendFile<T>(path: string, file: Blob): Promise<T> {
+  const most = mostMegabytes(path);
+  if (file.size > most * 1024 * 1024)
+    throw new Problem(413, 'too-large', '', { megabytes: most });
   return ask(
     sendBytes(path, file, 'application/octet-stream').then(async (response) => {
       const body: unknown = await response.json().catch(() => undefined);

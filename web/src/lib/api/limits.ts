@@ -164,3 +164,11 @@ export const limits = {
     }
   }
 } as const;
+/** Megabytes of a request, by the beginning of its address; the longest that fits holds. */
+export const megabytes = {
+  "/": 1,
+  "/api/measuring/": 8,
+  "/api/measuring/file": 256,
+  "/api/protocols": 2,
+  "/api/teams/": 6
+};

@@ -47,7 +47,7 @@ const fields: Record<string, () => string> = {
 /** What to tell when a request was refused or did not arrive. */
 export function trouble(error: unknown): string {
   if (!(error instanceof Problem)) return m.trouble_unexpected();
-  if (error.offline) return m.trouble_offline();
+  if (error.offline && !(error.code in known)) return m.trouble_offline();
   return refusal(error.code, error.message, error.details);
 }
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, Problem, sendFile, type Schemas } from '../../lib/api/client';
+  import { api, ask, mostMegabytes, Problem, sendFile, type Schemas } from '../../lib/api/client';
   import { limits } from '../../lib/api/limits';
   import { m } from '../../lib/paraglide/messages';
   import { trouble } from '../../lib/words/trouble';
@@ -143,7 +143,9 @@
           disabled={busy}
           onchange={(e) => upload(e.currentTarget.files?.[0])}
         />
-        <p class="quiet text-sm">{m.import_file_text()}</p>
+        <p class="quiet text-sm">
+          {m.import_file_text({ megabytes: mostMegabytes(`/api/teams/${team}/imports`) })}
+        </p>
       </div>
     </div>
   {:else}

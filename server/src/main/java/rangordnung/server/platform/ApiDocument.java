@@ -48,6 +48,7 @@ class ApiDocument {
             StringSchema code = new StringSchema();
             Arrays.stream(Code.values()).map(Code::wire).forEach(code::addEnumItem);
             document.getComponents().addSchemas("ProblemCode", code);
+            document.addExtension("x-megabytes", Bodies.megabytes());
         };
     }
 

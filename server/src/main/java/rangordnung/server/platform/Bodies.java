@@ -11,7 +11,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
+import java.util.Arrays;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
@@ -29,6 +32,11 @@ final class Bodies implements Filter {
     private static final long KILO = 1024;
     static final long MEGA = KILO * KILO;
 
+    /** How large a body may be, in megabytes, by the beginning of its address; the first that fits holds. */
+    static Map<String, Long> megabytes() {
+        return Most.megabytes();
+    }
+
     /** How large a body may be, by the beginning of its address; the first that fits holds (house convention). */
     private enum Most {
         /** A file of landmarks, read as it comes and not kept. */
@@ -45,6 +53,13 @@ final class Bodies implements Filter {
         Most(String start, long bytes) {
             this.start = start;
             this.bytes = bytes;
+        }
+
+        /** By the beginning of the address, megabytes; for the API document. */
+        static Map<String, Long> megabytes() {
+            Map<String, Long> all = new LinkedHashMap<>();
+            Arrays.stream(values()).forEach(most -> all.put(most.start, most.bytes / MEGA));
+            return all;
         }
 
         static long at(String path) {
