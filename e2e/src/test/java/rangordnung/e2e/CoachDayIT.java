@@ -240,7 +240,7 @@ class CoachDayIT extends ScreenTest {
             }
             page.keyboard().press("Enter");
         }
-        assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("No network: \\d+ wait")))).isVisible();
+        assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("not reachable: \\d+ wait")))).isVisible();
         product.start();
         page.reload();
         assertThat(page.getByTestId("athlete")).isVisible();

@@ -1,8 +1,14 @@
 package rangordnung.server.platform;
 
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
+import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.CacheControl;
+import org.springframework.web.servlet.DispatcherServlet;
+import org.springframework.web.servlet.FlashMap;
+import org.springframework.web.servlet.FlashMapManager;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
@@ -29,6 +35,22 @@ class StaticFiles implements WebMvcConfigurer {
                 .setCacheControl(CacheControl.noCache())
                 .resourceChain(true)
                 .addResolver(new EncodedResourceResolver());
+    }
+
+    /** Nothing is carried over by a session from one page to the next: the files are there also while the database is not. */
+    @Bean(DispatcherServlet.FLASH_MAP_MANAGER_BEAN_NAME)
+    FlashMapManager nothingCarriedOver() {
+        return new FlashMapManager() {
+            @Override
+            public FlashMap retrieveAndUpdate(HttpServletRequest request, HttpServletResponse response) {
+                return null;
+            }
+
+            @Override
+            public void saveOutputFlashMap(FlashMap map, HttpServletRequest request, HttpServletResponse response) {
+                throw new IllegalStateException("no page of this product redirects with attributes");
+            }
+        };
     }
 
     @Override
