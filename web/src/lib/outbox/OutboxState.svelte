@@ -65,7 +65,10 @@
 </script>
 
 <button
-  class={['btn px-3', bad ? 'btn-warning' : 'btn-ghost font-normal']}
+  class={[
+    'btn h-auto min-h-11 min-w-0 px-3 py-1 leading-tight whitespace-normal',
+    bad ? 'btn-warning' : 'btn-ghost font-normal',
+  ]}
   onclick={() => ((sure = false), dialog.showModal())}
   data-pending={outbox.loaded ? outbox.own.length : ''}
 >

@@ -56,7 +56,9 @@
 >
 <div class="flex min-h-dvh flex-col">
   <header class="border-b border-base-300 bg-base-200">
-    <div class="mx-auto flex w-full max-w-[110rem] items-center gap-x-5 px-3 py-1 sm:px-6">
+    <div
+      class="mx-auto flex w-full max-w-[110rem] items-center gap-x-3 px-3 py-1 sm:gap-x-5 sm:px-6"
+    >
       <a href="#/" class="sign flex min-h-11 items-center gap-2 text-xl sm:text-2xl">
         <svg class="h-6 w-6" viewBox="0 0 24 24" aria-hidden="true">
           <path
@@ -65,7 +67,8 @@
             stroke-width="2.2"
             fill="none"
           />
-        </svg>{m.brand()}</a
+        </svg><span class={outbox.state === 'ok' ? '' : 'sr-only sm:not-sr-only'}>{m.brand()}</span
+        ></a
       >
       <nav aria-label={m.nav_main()} class="hidden gap-1 sm:flex">
         {#each links as [href, label] (href)}
@@ -79,7 +82,7 @@
           >
         {/each}
       </nav>
-      <div class="ml-auto flex items-center gap-2">
+      <div class="ml-auto flex min-w-0 items-center gap-2">
         <OutboxState />
         <button
           class="btn-soft-line btn hidden btn-square sm:inline-flex"

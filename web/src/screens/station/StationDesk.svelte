@@ -112,7 +112,7 @@
   <div class="grid gap-x-8 pb-48 lg:grid-cols-[minmax(0,1fr)_17rem] lg:pb-4">
     <div class="flex min-w-0 flex-col">
       <header class="flex items-end justify-between gap-x-3 pt-2 lg:pt-0">
-        <div class="min-w-0">
+        <div class="min-w-0 flex-1 hyphens-auto">
           <p class="quiet text-sm">
             {#if desk.station.stations.length > 1}
               <select
@@ -135,12 +135,13 @@
             {desk.athlete.shortName}
           </h1>
         </div>
-        <div class="flex gap-2">
+        <div class="flex shrink-0 gap-2">
           <button class="btn-soft-line btn h-14 px-3" onclick={() => queue.open()}
             >{m.station_queue()}</button
           >
-          <button class="btn h-14 px-3 btn-error" onclick={() => pain.open()}
-            >{m.pain_stop()}</button
+          <button
+            class="btn h-14 max-w-28 px-3 leading-tight whitespace-normal btn-error sm:max-w-none"
+            onclick={() => pain.open()}>{m.pain_stop()}</button
           >
         </div>
       </header>
