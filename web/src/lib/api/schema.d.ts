@@ -1659,6 +1659,7 @@ export interface components {
             outdated: boolean;
             place?: components["schemas"]["ProposalPlace"];
             proposal: components["schemas"]["Proposal"];
+            unread: boolean;
         };
         HallPlanOrder: {
             after: string;

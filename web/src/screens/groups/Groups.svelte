@@ -99,9 +99,11 @@
                   <span class="quiet"
                     >{member.incident
                       ? m.unjudged({ incident: member.incident })
-                      : member.proposal.kind === 'open'
-                        ? noIndexWord[member.proposal.reason]()
-                        : ''}</span
+                      : member.unread
+                        ? m.unread_pain()
+                        : member.proposal.kind === 'open'
+                          ? noIndexWord[member.proposal.reason]()
+                          : ''}</span
                   >
                 </button>
               </li>

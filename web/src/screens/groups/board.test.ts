@@ -7,6 +7,7 @@ const member = (name: string, place?: Place): Member => ({
   proposal: { kind: 'open', reason: 'NOT_TESTED' },
   ...(place && { place }),
   outdated: false,
+  unread: false,
 });
 
 describe('the wall bars of a focus', () => {

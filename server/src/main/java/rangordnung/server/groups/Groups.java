@@ -26,6 +26,7 @@ import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.results.Results;
+import rangordnung.server.screening.Facts;
 import rangordnung.server.screening.Screenings;
 
 /** Proposed groups with the lead's decisions laid over them. */
@@ -65,8 +66,9 @@ public class Groups {
      * @param last     the last decision about this athlete, which a new one must name
      * @param outdated whether the proposal has changed since the decision that holds
      * @param incident number of the incident, where the athlete could not be judged
+     * @param unread   whether something about pain or clearance cannot be read; then there is no place
      */
-    public record Member(UUID athlete, String name, Optional<String> incident, Proposal proposal, Optional<Proposal.Place> place, Optional<DecisionView> decision,
+    public record Member(UUID athlete, String name, Optional<String> incident, boolean unread, Proposal proposal, Optional<Proposal.Place> place, Optional<DecisionView> decision,
             Optional<UUID> last, boolean outdated) {}
 
     /** A focus with those who work on it. */
@@ -110,9 +112,10 @@ public class Groups {
         Optional<Decision> holding = last.filter(d -> d.kind() != Kind.RELEASE);
         boolean protect = proposed.filter(p -> p.focus() == Focus.PROTECT).isPresent();
         // Pain and missing clearance come before any decision that was made without them.
-        // Who could not be judged may be in pain: no decision places them.
-        Optional<Proposal.Place> place = made.incident().isPresent() ? Optional.empty() : protect ? proposed : holding.flatMap(Decision::place).or(() -> proposed);
-        return new Member(screened.athlete().id(), screened.athlete().name().full(), made.incident(), proposal, place,
+        // Who could not be judged, or of whom something about pain cannot be read, may be in pain: no decision places them.
+        boolean unknown = made.incident().isPresent() || screened.setAside().stream().anyMatch(Facts.SetAside::health);
+        Optional<Proposal.Place> place = unknown ? Optional.empty() : protect ? proposed : holding.flatMap(Decision::place).or(() -> proposed);
+        return new Member(screened.athlete().id(), screened.athlete().name().full(), made.incident(), screened.setAside().stream().anyMatch(Facts.SetAside::health), proposal, place,
                 holding.map(d -> view(d, authors)), last.map(Decision::id), holding.filter(d -> !d.proposed().equals(proposed)).isPresent());
     }
 

@@ -106,8 +106,12 @@ public class Facts {
     /** How many facts were new, and how many had come before. */
     public record Taken(int added, int known) {}
 
-    /** A stored fact that cannot be read, such as one from an older product or a damaged one; nothing is concluded from it. */
-    public record SetAside(UUID fact, UUID athlete, UUID author, Instant at) {}
+    /**
+     * A stored fact that cannot be read, such as one from an older product or a damaged one; nothing is concluded from it.
+     *
+     * @param health whether it may have told of pain or clearance: then nobody is placed before somebody has looked
+     */
+    public record SetAside(UUID fact, UUID athlete, UUID author, Instant at, boolean health) {}
 
     /**
      * What was written about one athlete.
@@ -267,13 +271,24 @@ public class Facts {
         return books;
     }
 
+    /** What these tell of is how somebody moves; anything else may have been about pain. */
+    private static final Set<String> ABOUT_MOVEMENT = Set.of("trialOpened", "marked", "couldNotTell", "measured", "viewClosed", "trialFlagged", "legMeasured", "bodyMeasured");
+
+    private String kind(String body) {
+        try {
+            return json.tree(body).path("kind").asString("");
+        } catch (JacksonException e) {
+            return "";
+        }
+    }
+
     private Book read(List<FactRows.Line> lines) {
         List<Entry> entries = new ArrayList<>();
         List<SetAside> unread = new ArrayList<>();
         for (FactRows.Line line : lines) {
             readable(line.id(), line.body()).ifPresentOrElse(
                     fact -> entries.add(new Entry(line.id(), line.sequence(), Optional.ofNullable(line.supersedes()), fact, Optional.of(line.author()))),
-                    () -> unread.add(new SetAside(line.id(), line.athlete(), line.author(), line.deviceAt())));
+                    () -> unread.add(new SetAside(line.id(), line.athlete(), line.author(), line.deviceAt(), !ABOUT_MOVEMENT.contains(kind(line.body())))));
         }
         Set<UUID> takenBack = entries.stream().filter(e -> e.fact() instanceof Fact.Withdrawn || e.fact() instanceof Fact.Removed)
                 .flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());

@@ -215,6 +215,10 @@ class MalformedFactsTest extends ServerTest {
         assertThat(results.text("/setAside/0/author")).isEqualTo("Test Lead");
         assertThat(due().get("setAside").intValue()).isEqualTo(damaged.size());
 
+        Client.Answer groups = lead.get("/api/screenings/" + hall.screening() + "/groups").ok();
+        assertThat(groups.body().get("open").valueStream().filter(m -> m.get("unread").booleanValue()).map(m -> m.get("name").stringValue()))
+                .as("a report of pain is among what cannot be read, so nobody is placed on the rest").containsExactly("Ada Grün");
+
         for (UUID id : damaged) {
             deliver("{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"supersedes\":\"%s\",\"fact\":{\"kind\":\"withdrawn\"}}".formatted(UUID.randomUUID(), hall.athlete(), id)).ok();
         }
