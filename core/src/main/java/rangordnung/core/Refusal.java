@@ -99,7 +99,7 @@ public class Refusal extends RuntimeException {
         return value;
     }
 
-    /** A name that data use for something: small letters and what stands between them, at most 80 characters. */
+    /** A name that data use for something: small letters and what stands between them, at most 80 characters (house convention). */
     public static String name(String value, String field) {
         if (present(value, field).isBlank()) {
             throw text(field, "is empty");

@@ -20,6 +20,7 @@ import rangordnung.core.motion.Motion;
 final class Intake {
 
     static final int MOST_NAMES = 400;
+    /** Most frames that are read: ten minutes at 60 frames per second (house convention). */
     static final int MOST_FRAMES = 36_000;
     private static final int WAITING = 60;
     private static final double LARGEST = 1e7;

@@ -20,7 +20,7 @@ import rangordnung.server.platform.Problem;
  */
 record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPerUnit, int frames, @NotNull List<Path> paths) {
 
-    /** Most frames that a screen shows: two minutes at 60 frames per second. */
+    /** Most frames that a screen shows: two minutes at 60 frames per second (house convention). */
     static final int MOST_FRAMES = 7_200;
 
     /**

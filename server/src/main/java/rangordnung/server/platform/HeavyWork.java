@@ -18,6 +18,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class HeavyWork extends OncePerRequestFilter {
 
     private static final Pattern HEAVY = Pattern.compile("/api/(measuring/.+|teams/[^/]+/imports.*|imports/.+|protocols/preview|screenings/[^/]+/(plan|schools))");
+    /** Requests that wait for their turn, and those of one address among them (house convention). */
     private static final int WAITING = 16;
     private static final int BY_ADDRESS = 8;
 
