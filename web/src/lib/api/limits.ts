@@ -52,9 +52,6 @@ export const limits = {
     "id": {
       "minLength": 1
     },
-    "name": {
-      "maxLength": 60
-    },
     "places": {
       "minimum": 1,
       "maximum": 20

@@ -971,7 +971,7 @@ export interface components {
             /** Format: int32 */
             done: number;
             id: string;
-            name: string;
+            name: components["schemas"]["Text"];
             /** Format: int32 */
             waiting: number;
         };
@@ -1250,6 +1250,21 @@ export interface components {
             /** Format: double */
             size: number;
         };
+        DuesDue: {
+            /** Format: int32 */
+            athletes: number;
+            /** Format: int32 */
+            done: number;
+            screening: components["schemas"]["ScreeningsScreeningView"];
+            /** Format: int32 */
+            setAside: number;
+            /** Format: int32 */
+            stopped: number;
+            team: string;
+            unjudged: string[];
+            /** Format: int32 */
+            waiting: number;
+        };
         Estimate: {
             /** Format: double */
             sem: number;
@@ -1520,7 +1535,7 @@ export interface components {
             kind: "notAssessable";
             origin: components["schemas"]["Origin"];
             /** @enum {string} */
-            reason: "HEELS_UP" | "CUED" | "REHEARSED" | "MISSING_VIEW" | "LOW_CONFIDENCE" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PARTS_MISSING" | "LEG_LENGTH_MISSING";
+            reason: "HEELS_UP" | "CUED" | "REHEARSED" | "MISSING_VIEW" | "LOW_CONFIDENCE" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PARTS_MISSING" | "LEG_LENGTH_MISSING" | "PERSONAL_TARGET_MISSING";
             seen?: components["schemas"]["FindingGraded"];
         };
         FindingNotTested: {
@@ -1684,7 +1699,7 @@ export interface components {
         HallSetupStationSetup: {
             checkIn: boolean;
             id: string;
-            name: string;
+            name: components["schemas"]["Text"];
             /** Format: int32 */
             places: number;
             /** Format: int32 */
@@ -1967,7 +1982,7 @@ export interface components {
         Origin: {
             facts: string[];
             /** @enum {string} */
-            rule: "GRADE_BY_EYE" | "MEASURED_AGAINST_ANCHORS" | "CLEAN_IN_CLOSED_VIEW" | "NOTED_NOT_JUDGED" | "INWARD_KNEE_TOLERATED" | "HEELS_UP_VOIDS" | "TRIAL_FLAGGED" | "VIEW_MISSING" | "CONFIDENCE_TOO_LOW" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PARTS_MISSING" | "LEG_LENGTH_MISSING" | "PAIN_STOPS" | "CHECK_IN" | "NO_TRIAL";
+            rule: "GRADE_BY_EYE" | "MEASURED_AGAINST_ANCHORS" | "CLEAN_IN_CLOSED_VIEW" | "NOTED_NOT_JUDGED" | "INWARD_KNEE_TOLERATED" | "HEELS_UP_VOIDS" | "TRIAL_FLAGGED" | "VIEW_MISSING" | "CONFIDENCE_TOO_LOW" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PARTS_MISSING" | "LEG_LENGTH_MISSING" | "PERSONAL_TARGET_MISSING" | "PAIN_STOPS" | "CHECK_IN" | "NO_TRIAL";
             thresholds: components["schemas"]["Threshold"][];
             /** Format: uuid */
             trial?: string;
@@ -2205,7 +2220,7 @@ export interface components {
             value: "PARALLEL" | "FIXED" | "RANGE" | "MATCH_ABDUCTION" | "PERSONAL";
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "broken-file" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "no-place" | "place-missing" | "move-impossible";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "no-place" | "place-missing" | "move-impossible";
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
         ProposalChange: {
             criterion: string;
@@ -2636,11 +2651,17 @@ export interface components {
             one: components["schemas"]["SchoolControllerStand"];
             other: components["schemas"]["SchoolControllerStand"];
         };
+        SchoolControllerOnly: {
+            criterion?: components["schemas"]["Text"];
+            test: components["schemas"]["Text"];
+        };
         SchoolControllerSchoolsView: {
             /** Format: int32 */
             athletes: number;
             moved: components["schemas"]["SchoolControllerMoved"][];
             one: components["schemas"]["ProtocolsProtocolLine"];
+            onlyOne: components["schemas"]["SchoolControllerOnly"][];
+            onlyOther: components["schemas"]["SchoolControllerOnly"][];
             other: components["schemas"]["ProtocolsProtocolLine"];
         };
         SchoolControllerStand: {
@@ -2941,24 +2962,9 @@ export interface components {
             start: number;
             station: string;
         };
-        TodayControllerDue: {
-            /** Format: int32 */
-            athletes: number;
-            /** Format: int32 */
-            done: number;
-            screening: components["schemas"]["ScreeningsScreeningView"];
-            /** Format: int32 */
-            setAside: number;
-            /** Format: int32 */
-            stopped: number;
-            team: string;
-            unjudged: string[];
-            /** Format: int32 */
-            waiting: number;
-        };
         TodayControllerTodayView: {
             backup?: components["schemas"]["BackupsBackup"];
-            screenings: components["schemas"]["TodayControllerDue"][];
+            screenings: components["schemas"]["DuesDue"][];
             teams: components["schemas"]["RostersTeamLine"][];
         };
         Variant: {

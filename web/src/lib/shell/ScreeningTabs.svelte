@@ -15,14 +15,14 @@
   ];
 </script>
 
-<!-- The order of the day, as stops on one floor line. -->
+<!-- The order of the day, as stops on one floor line; on a phone each stop stands before its word. -->
 <nav class="mb-4" aria-label={m.nav_screening()}>
-  <ol class="floor-line flex flex-wrap gap-x-8">
+  <ol class="sm:floor-line flex flex-wrap gap-x-6 sm:gap-x-8">
     {#each stops as [stop, label] (stop)}
       <li>
         <a
           class={[
-            'sign relative block min-h-11 pt-4 text-lg',
+            'sign relative flex min-h-11 items-center gap-2 text-lg sm:block sm:pt-4',
             stop === at ? 'here' : 'quiet hover:underline',
           ]}
           href="#/screening/{screening}/{stop}"
@@ -36,13 +36,17 @@
 <style>
   a::before {
     content: '';
-    position: absolute;
-    top: -9px;
-    left: 0;
     width: 15px;
     height: 15px;
     border: 3px solid var(--color-base-content);
     background: var(--color-base-100);
+  }
+  @media (width >= 40rem) {
+    a::before {
+      position: absolute;
+      top: -9px;
+      left: 0;
+    }
   }
   .here::before {
     background: var(--color-accent);

@@ -34,6 +34,11 @@
       ? href === '#/'
       : href !== '#/' && router.location.startsWith(href.slice(1));
 
+  // a menu belongs to the page that it was opened on
+  $effect(() => {
+    if (router.location) menu.open = false;
+  });
+
   function onkeydown(event: KeyboardEvent) {
     if (event.key === '?' && !(event.target as HTMLElement).closest('input, textarea, select'))
       sheet.open();
@@ -96,11 +101,7 @@
             <p class="quiet text-sm">{session.me?.organisation}</p>
             <nav aria-label={m.nav_main()} class="mt-2 grid sm:hidden">
               {#each links as [href, label] (href)}
-                <a
-                  {href}
-                  class="flex min-h-11 items-center underline"
-                  onclick={() => (menu.open = false)}>{label}</a
-                >
+                <a {href} class="flex min-h-11 items-center underline">{label}</a>
               {/each}
             </nav>
             <Appearance />

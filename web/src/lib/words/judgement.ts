@@ -47,6 +47,7 @@ export const reasonWord: Record<Schemas['FindingNotAssessable']['reason'], () =>
   PARTIAL_ON_PURPOSE: m.unclear_on_purpose,
   PARTS_MISSING: m.unclear_parts,
   LEG_LENGTH_MISSING: m.unclear_leg,
+  PERSONAL_TARGET_MISSING: m.unclear_own_depth,
 };
 
 export const ruleWord: Record<Schemas['Origin']['rule'], () => string> = {
@@ -63,6 +64,7 @@ export const ruleWord: Record<Schemas['Origin']['rule'], () => string> = {
   PARTIAL_ON_PURPOSE: m.rule_on_purpose,
   PARTS_MISSING: m.rule_parts,
   LEG_LENGTH_MISSING: m.rule_leg,
+  PERSONAL_TARGET_MISSING: m.rule_own_depth,
   PAIN_STOPS: m.rule_pain,
   CHECK_IN: m.rule_check_in,
   NO_TRIAL: m.rule_no_trial,

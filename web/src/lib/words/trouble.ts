@@ -21,6 +21,14 @@ class Said {
     return `${this.text('high')} ${{ degrees: '°', percent: '%' }[unit] ?? unit}`.trim();
   }
 
+  /** Where in a file, in the words of the language; names of its own keys stay as they are. */
+  get place(): string {
+    return this.text('place').replace(
+      /end of file|parameter section|\b(line|column|frames?|byte|header|parameter|mapping|annotations)\b/g,
+      (word) => places[word]?.() ?? word,
+    );
+  }
+
   get field(): string {
     const name = typeof this.details['field'] === 'string' ? this.details['field'] : '';
     return fields[name]?.() ?? name;
@@ -42,6 +50,20 @@ const fields: Record<string, () => string> = {
   places: m.plan_places,
   raters: m.raters,
   reason: m.reason,
+};
+
+const places: Record<string, () => string> = {
+  line: m.place_line,
+  column: m.place_column,
+  frame: m.place_frame,
+  frames: m.place_frames,
+  byte: m.place_byte,
+  header: m.place_header,
+  'end of file': m.place_end,
+  'parameter section': m.place_section,
+  parameter: m.place_parameter,
+  mapping: m.place_mapping,
+  annotations: m.place_annotations,
 };
 
 /** What to tell when a request was refused or did not arrive. */
@@ -79,7 +101,17 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'not-a-table': m.trouble_not_a_table,
   'broken-quotes': m.trouble_broken_quotes,
   'broken-spreadsheet': m.trouble_broken_spreadsheet,
-  'broken-file': (s) => m.trouble_broken_file({ detail: s.sentence }),
+  'file-broken': (s) => m.trouble_file_broken({ place: s.place }),
+  'file-cut-off': (s) => m.trouble_file_cut_off({ place: s.place }),
+  'file-header': (s) => m.trouble_file_header({ place: s.place }),
+  'file-names': (s) => m.trouble_file_names({ place: s.place }),
+  'file-points': (s) => m.trouble_file_points({ place: s.place }),
+  'file-not-number': (s) => m.trouble_file_not_number({ place: s.place }),
+  'file-value': (s) => m.trouble_file_value({ place: s.place }),
+  'file-rate': m.trouble_file_rate,
+  'file-times': (s) => m.trouble_file_times({ place: s.place }),
+  'file-without-frames': m.trouble_file_without_frames,
+  'file-too-long': (s) => m.trouble_file_too_long({ place: s.place }),
   'unknown-format': m.trouble_unknown_format,
   'no-picture': m.trouble_no_picture,
   'too-many-rows': (s) => m.trouble_too_many_rows({ most: s.text('most') }),

@@ -6,13 +6,18 @@ export function say(text: Schemas['Text']): string {
   return text[getLocale()];
 }
 
-const dates = new Intl.DateTimeFormat(getLocale(), { dateStyle: 'medium' });
-const moments = new Intl.DateTimeFormat(getLocale(), { dateStyle: 'medium', timeStyle: 'short' });
-const one = new Intl.NumberFormat(getLocale(), {
+/** Numbers and dates as the region of the browser writes them, where its language is the interface's; else as at home. */
+const region =
+  navigator.languages.find((l) => l.startsWith(`${getLocale()}-`)) ??
+  { en: 'en-GB', de: 'de-DE' }[getLocale()];
+
+const dates = new Intl.DateTimeFormat(region, { dateStyle: 'medium' });
+const moments = new Intl.DateTimeFormat(region, { dateStyle: 'medium', timeStyle: 'short' });
+const one = new Intl.NumberFormat(region, {
   minimumFractionDigits: 1,
   maximumFractionDigits: 1,
 });
-const whole = new Intl.NumberFormat(getLocale(), { maximumFractionDigits: 0 });
+const whole = new Intl.NumberFormat(region, { maximumFractionDigits: 0 });
 
 /** A calendar day without a time zone, such as 2026-11-09. */
 export function day(iso: string): string {
@@ -28,7 +33,7 @@ export function minutes(seconds: number): string {
   return `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
 }
 
-const times = new Intl.DateTimeFormat(getLocale(), { timeStyle: 'short' });
+const times = new Intl.DateTimeFormat(region, { timeStyle: 'short' });
 
 /** The time of day of a moment. */
 export function clockTime(iso: string): string {

@@ -20,6 +20,7 @@
     verdictWord,
     type Cell,
   } from '../../lib/words/judgement';
+  import { originOf } from '../../lib/words/origin';
   import { day, decimal, integer, moment, say } from '../../lib/words/words';
   import FindingCell from './FindingCell.svelte';
   import Links from './Links.svelte';
@@ -28,7 +29,8 @@
   import ReadingLines from './ReadingLines.svelte';
 
   let { params }: { params: { id: string; athlete: string } } = $props();
-  const athlete = new Resource(async () => {
+  const at = () => `${params.id} ${params.athlete}`;
+  const athlete = Resource.at(at, async () => {
     const path = { id: params.id, athlete: params.athlete };
     const [result, decisions] = await Promise.all([
       ask(api.GET('/api/screenings/{id}/results/{athlete}', { params: { path } })),
@@ -214,11 +216,7 @@
                   {#each data.index.thresholds as t, i (i)}
                     <li>
                       {t.value}
-                      {t.unit}: {t.label === 'PUB'
-                        ? (t.source ?? '')
-                        : t.label === 'CP'
-                          ? m.label_cp()
-                          : m.label_hc()}
+                      {t.unit}: {originOf(t)}
                     </li>
                   {/each}
                 </ul>

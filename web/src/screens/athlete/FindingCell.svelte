@@ -10,6 +10,7 @@
     verdictWord,
     type Cell,
   } from '../../lib/words/judgement';
+  import { originOf } from '../../lib/words/origin';
 
   interface Props {
     finding: Schemas['Finding'];
@@ -23,8 +24,6 @@
   const variant = $derived(
     finding.kind === 'graded' ? names.variant(criterion, finding.variant) : '',
   );
-  const label = (t: Schemas['Threshold']) =>
-    t.label === 'PUB' ? (t.source ?? '') : t.label === 'CP' ? m.label_cp() : m.label_hc();
 </script>
 
 <details class="py-1">
@@ -47,7 +46,7 @@
     {#if finding.kind === 'notAssessable' && finding.seen}<p>
         {m.seen_not_read({ grade: cellWord[finding.seen.grade]() })}
       </p>{/if}
-    {#each finding.origin.thresholds as t, i (i)}<p>{t.value} {t.unit}: {label(t)}</p>{/each}
+    {#each finding.origin.thresholds as t, i (i)}<p>{t.value} {t.unit}: {originOf(t)}</p>{/each}
     {#if change}<p>{m.change_since({ verdict: verdictWord[change.verdict]() })}</p>{/if}
     {#if finding.origin.trial}<p>{m.trial()} {finding.origin.trial.slice(0, 8)}</p>{/if}
   </div>

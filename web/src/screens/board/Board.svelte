@@ -3,11 +3,12 @@
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
+  import { gathered } from '../../lib/shell/gathered';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { regionWord, sideWord, stateWord } from '../../lib/words/judgement';
-  import { clockTime } from '../../lib/words/words';
+  import { clockTime, say } from '../../lib/words/words';
 
   let { params }: { params: { id: string } } = $props();
   const TOGETHER = 300;
@@ -27,19 +28,15 @@
   /** The server says that something has changed; several changes at once are read once. */
   onMount(() => {
     const source = new EventSource(`/api/screenings/${params.id}/live`);
-    let soon: ReturnType<typeof setTimeout> | undefined;
-    const look = () => {
-      clearTimeout(soon);
-      soon = setTimeout(() => void board.load(), TOGETHER);
-    };
+    const look = gathered(board.load, TOGETHER);
     source.addEventListener('open', () => {
       live = true;
-      look();
+      look.ask();
     });
-    source.addEventListener('changed', look);
+    source.addEventListener('changed', look.ask);
     source.onerror = () => (live = false);
     return () => {
-      clearTimeout(soon);
+      look.stop();
       source.close();
     };
   });
@@ -109,7 +106,7 @@
               <th class="sign py-1 text-lg">{m.athlete()}</th>
               {#each data.columns as column (column.id)}
                 <th class="sign px-2 py-1 text-xl"
-                  >{column.name}<span class="quiet block text-sm"
+                  >{say(column.name)}<span class="quiet block text-sm"
                     >{m.board_column({ done: column.done, waiting: column.waiting })}</span
                   ></th
                 >

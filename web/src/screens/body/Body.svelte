@@ -17,6 +17,9 @@
   type Said = Schemas['BodyModelControllerBodySaid'];
   type Start = Schemas['BodyModelControllerBodyStart'];
   type Lengths = { shank: number; thigh: number; trunk: number };
+  const SEGMENTS = ['shank', 'thigh', 'trunk'] as const;
+  /** The hip limit that is taken where nobody has measured one, in degrees. */
+  const AVERAGE_HIP = 130;
 
   const query = new URLSearchParams(router.querystring ?? '');
   const choice = new Choice(query.get('screening') ?? '', query.get('athlete') ?? '');
@@ -26,7 +29,7 @@
   /** Percent by which a segment is longer than usual for the stature. */
   let longer = $state<Lengths>({ shank: 0, thigh: 0, trunk: 0 });
   let ankle = $state({ left: 35, right: 35 });
-  let hip = $state(130);
+  let hip = $state(AVERAGE_HIP);
   let arms = $state<Asked['arms']>('FORWARD');
   let place = $state<Asked['place']>('NONE');
   let load = $state(50);
@@ -115,7 +118,7 @@
                 body: {
                   stature: 100,
                   ankle: { left: 35, right: 35 },
-                  hip: 130,
+                  hip: AVERAGE_HIP,
                   arms: 'FORWARD',
                   place: 'NONE',
                   load: 0,
@@ -181,9 +184,15 @@
     };
   }
 
+  /** What was measured on the athlete: what was moved here, or had been measured before. Average lengths are no measurement. */
+  const isMeasured = (segment: keyof Lengths) =>
+    longer[segment] !== 0 || start?.[segment] !== undefined;
+  const hipMeasured = $derived(hip !== AVERAGE_HIP || start?.hip !== undefined);
+  const anyMeasured = $derived(hipMeasured || SEGMENTS.some((segment) => isMeasured(segment)));
+
   function keep() {
     const { view, athlete } = choice;
-    if (!view || !athlete) return;
+    if (!view || !athlete || !anyMeasured) return;
     const one = (segment: keyof Lengths) => Math.round(10 * (lengthOf(segment) ?? 0)) / 10;
     outbox.put(
       view.id,
@@ -194,10 +203,10 @@
           at: new Date().toISOString(),
           fact: {
             kind: 'bodyMeasured',
-            shank: one('shank'),
-            thigh: one('thigh'),
-            trunk: one('trunk'),
-            hip,
+            ...(isMeasured('shank') && { shank: one('shank') }),
+            ...(isMeasured('thigh') && { thigh: one('thigh') }),
+            ...(isMeasured('trunk') && { trunk: one('trunk') }),
+            ...(hipMeasured && { hip }),
           },
         },
       ],
@@ -420,7 +429,9 @@
           >{other ? m.body_end_compare() : m.body_compare()}</button
         >
         {#if choice.athlete}
-          <button class="btn btn-primary" onclick={keep}>{m.body_keep()}</button>
+          <button class="btn btn-primary" onclick={keep} disabled={!anyMeasured}
+            >{m.body_keep()}</button
+          >
         {/if}
       </div>
       {#if kept}

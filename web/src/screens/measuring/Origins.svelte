@@ -3,6 +3,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { Resource } from '../../lib/shell/resource.svelte';
   import Loaded from '../../lib/shell/Loaded.svelte';
+  import { originOf } from '../../lib/words/origin';
 
   type Rules = Schemas['MotionRules'];
   const rules = new Resource<Rules>(() => ask(api.GET('/api/measuring/rules')));
@@ -30,7 +31,7 @@
           <div>
             <dt class="font-bold">{word()}: {all[name].value} {all[name].unit}</dt>
             <dd class="quiet">
-              {all[name].label}{all[name].source ? `, ${all[name].source}` : ''}
+              {originOf(all[name])}
             </dd>
           </div>
         {/each}

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import { minutes } from '../../lib/words/words';
+  import { stationNamed } from '../../lib/words/stations';
+  import { minutes, say } from '../../lib/words/words';
 
   interface Props {
     timetable: Schemas['PlanControllerTimetableView'];
@@ -37,7 +38,7 @@
   <ul>
     {#each lanes as lane (`${lane.station.id} ${lane.place}`)}
       <li class="flex items-center truncate text-sm" style:height="{LANE}px">
-        {lane.station.name}{lane.station.places > 1 ? ` ${lane.place + 1}` : ''}
+        {say(lane.station.name)}{lane.station.places > 1 ? ` ${lane.place + 1}` : ''}
       </li>
     {/each}
   </ul>
@@ -84,9 +85,7 @@
   </select>
   <span
     >{shown
-      .map(
-        (s) => `${minutes(s.start)} ${stations.find((x) => x.id === s.station)?.name ?? s.station}`,
-      )
+      .map((s) => `${minutes(s.start)} ${stationNamed(stations, s.station)}`)
       .join(' → ')}</span
   >
 </label>

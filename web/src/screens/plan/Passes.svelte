@@ -1,8 +1,9 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
+  import { stationNamed } from '../../lib/words/stations';
   import { trouble } from '../../lib/words/trouble';
-  import { moment } from '../../lib/words/words';
+  import { moment, say } from '../../lib/words/words';
   import Squares from './Squares.svelte';
 
   interface Props {
@@ -22,7 +23,7 @@
   let minutes = $state(90);
   let error = $state.raw<unknown>(null);
   const path = $derived({ id: screening });
-  const stationName = (id: string) => stations.find((s) => s.id === id)?.name ?? id;
+  const stationName = (id: string) => stationNamed(stations, id);
 
   export function open() {
     made = null;
@@ -109,7 +110,7 @@
   <form class="mt-4 grid gap-3 sm:grid-cols-[1fr_1fr_7rem_auto] sm:items-end" onsubmit={make}>
     <label class="grid gap-1"
       >{m.nav_station()}<select class="select h-12 w-full" bind:value={station}
-        >{#each stations as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+        >{#each stations as s (s.id)}<option value={s.id}>{say(s.name)}</option>{/each}</select
       ></label
     >
     <label class="grid gap-1"

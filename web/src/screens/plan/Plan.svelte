@@ -7,6 +7,7 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
+  import { stationNamed } from '../../lib/words/stations';
   import { trouble } from '../../lib/words/trouble';
   import { integer, minutes, say } from '../../lib/words/words';
   import Lanes from './Lanes.svelte';
@@ -41,7 +42,7 @@
 
   const timetable = $derived(shown === 'rotation' && plan?.rotation ? plan.rotation : plan?.flow);
   const saves = $derived(plan?.rotation ? plan.rotation.finish - plan.flow.finish : 0);
-  const stationName = (id: string) => hall?.stations.find((s) => s.id === id)?.name ?? id;
+  const stationName = (id: string) => stationNamed(hall?.stations ?? [], id);
 
   /** The timetable follows every number at once; it is kept only when the lead says so. */
   function changed() {
@@ -82,7 +83,10 @@
     while (hall.stations.some((s) => s.id === `station-${number}`)) number++;
     hall.stations.push({
       id: `station-${number}`,
-      name: m.plan_station_name({ number }),
+      name: {
+        en: m.plan_station_name({ number }, { locale: 'en' }),
+        de: m.plan_station_name({ number }, { locale: 'de' }),
+      },
       tests: [],
       checkIn: !hall.stations.some((s) => s.checkIn),
       places: 1,
@@ -170,18 +174,22 @@
           <section class="grid content-start gap-4" aria-label={m.plan_stations()}>
             {#each hall.stations as station (station.id)}
               <fieldset class="border-t-4 border-base-content pt-2">
-                <legend class="sr-only">{station.name}</legend>
+                <legend class="sr-only">{say(station.name)}</legend>
                 <div class="flex gap-2">
                   <input
                     class="input h-11 flex-1 font-bold"
                     aria-label={m.name()}
                     maxlength="60"
-                    bind:value={station.name}
-                    oninput={changed}
+                    value={say(station.name)}
+                    oninput={(e) => {
+                      const name = e.currentTarget.value;
+                      station.name = { en: name, de: name };
+                      changed();
+                    }}
                   />
                   <button
                     class="btn-soft-line btn btn-square"
-                    aria-label={m.plan_remove({ name: station.name })}
+                    aria-label={m.plan_remove({ name: say(station.name) })}
                     disabled={hall.stations.length === 1}
                     onclick={() => remove(station.id)}>×</button
                   >

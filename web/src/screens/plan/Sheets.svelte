@@ -5,6 +5,7 @@
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
+  import { stationNamed } from '../../lib/words/stations';
   import { day, minutes, say } from '../../lib/words/words';
 
   let { params }: { params: { id: string } } = $props();
@@ -38,13 +39,13 @@
     {#snippet children({ plan, queue, protocol, screening })}
       {@const stations = plan.hall.stations}
       {@const wave = 1 + Math.max(...plan.flow.slots.map((s) => s.athlete))}
-      {@const name = (id: string) => stations.find((s) => s.id === id)?.name ?? id}
+      {@const name = (id: string) => stationNamed(stations, id)}
       <section class="paper">
         <h2>{m.plan_timetable()} · {screening.name} · {day(screening.heldOn)}</h2>
         <table class="mt-2 w-full">
           <thead
             ><tr
-              ><th>{m.athlete()}</th>{#each stations as s (s.id)}<th>{s.name}</th>{/each}</tr
+              ><th>{m.athlete()}</th>{#each stations as s (s.id)}<th>{say(s.name)}</th>{/each}</tr
             ></thead
           >
           <tbody>

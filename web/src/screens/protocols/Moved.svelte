@@ -3,7 +3,7 @@
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { cellWord, sideWord } from '../../lib/words/judgement';
-  import { decimal } from '../../lib/words/words';
+  import { decimal, say } from '../../lib/words/words';
 
   interface Props {
     view: Schemas['SchoolControllerSchoolsView'];
@@ -20,6 +20,11 @@
     ]
       .filter(Boolean)
       .join(' · ');
+
+  const only = (names: Schemas['SchoolControllerOnly'][]) =>
+    names
+      .map((o) => [o.test, o.criterion].flatMap((t) => (t ? [say(t)] : [])).join(': '))
+      .join(', ');
 </script>
 
 {#await ladders() then all}
@@ -27,6 +32,12 @@
   <p class="font-bold" role="status" data-testid="moved">
     {m.moved_count({ moved: view.moved.length, all: view.athletes })}
   </p>
+  {#if !view.athletes}<p>{m.moved_nothing_shared()}</p>{/if}
+  {#each [[view.one, view.onlyOne], [view.other, view.onlyOther]] as const as [line, names], i (i)}
+    {#if names.length}<p class="quiet mt-1 max-w-prose text-sm">
+        {m.moved_only({ protocol: say(line.name), names: only(names) })}
+      </p>{/if}
+  {/each}
   {#if view.moved.length}
     <table class="mt-1 w-full text-left">
       <thead>

@@ -23,7 +23,8 @@
   let asking = $state(false);
   let error = $state.raw<unknown>(null);
 
-  const loaded = new Resource(async () => {
+  const at = () => `${params.id} ${params.version}`;
+  const loaded = Resource.at(at, async () => {
     const [protocol, battery, today] = await Promise.all([
       ask(
         api.GET('/api/protocols/{id}/{version}', {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../../lib/api/client';
-  import { m } from '../../lib/paraglide/messages';
+  import { originOf } from '../../lib/words/origin';
 
   interface Props {
     label: string;
@@ -12,8 +12,6 @@
   }
   let { label, threshold = $bindable(), editing, changed, bare = false }: Props = $props();
 
-  const origin = { CP: m.label_cp, PUB: m.label_pub, HC: m.label_hc };
-
   /** A number that somebody has changed here is the house's own from then on. */
   function set(value: number) {
     if (Number.isNaN(value) || value === threshold.value) return;
@@ -24,7 +22,7 @@
   }
 </script>
 
-<span class="inline-flex items-center gap-1" title={threshold.source ?? origin[threshold.label]()}>
+<span class="inline-flex items-center gap-1" title={originOf(threshold)}>
   {#if !bare}<span class="quiet">{label}</span>{/if}
   {#if editing}
     <input
@@ -37,8 +35,5 @@
     />
   {:else}<span class="tabular-nums">{threshold.value}</span>{/if}
   <span class="quiet text-sm">{threshold.unit === 'weight' ? '' : threshold.unit}</span>
-  <abbr
-    class="border border-current px-1 text-xs no-underline"
-    title={threshold.source ?? origin[threshold.label]()}>{threshold.label}</abbr
-  >
+  {#if !bare}<span class="quiet text-sm">({originOf(threshold)})</span>{/if}
 </span>

@@ -10,8 +10,9 @@
   import Import from './Import.svelte';
 
   let { params }: { params: { team: string } } = $props();
-  const team = new Resource(() =>
-    ask(api.GET('/api/teams/{id}', { params: { path: { id: params.team } } })),
+  const team = Resource.at(
+    () => params.team,
+    () => ask(api.GET('/api/teams/{id}', { params: { path: { id: params.team } } })),
   );
   let athlete = $state<AthleteDialog>();
   let importing = $state(false);

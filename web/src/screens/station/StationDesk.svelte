@@ -128,7 +128,7 @@
                 {#each desk.station.stations as s (s.id)}<option value={s.id}>{s.name}</option
                   >{/each}
               </select>
-            {:else}<strong>{desk.station.at?.name ?? say(desk.test.name)}</strong>{/if}
+            {:else}<strong>{say(desk.station.at?.name ?? desk.test.name)}</strong>{/if}
             · {m.station_waiting({ count: desk.waiting })}
           </p>
           <h1 class="truncate text-3xl sm:text-4xl lg:text-5xl" data-testid="athlete">

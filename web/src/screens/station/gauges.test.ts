@@ -139,7 +139,14 @@ describe('measuring by hand', () => {
 describe('checking in', () => {
   function door(): Desk {
     const view = stationWith(['Amara L.', 'Bartosz Ż.']);
-    const at = { id: 'door', name: 'Door', tests: [], checkIn: true, places: 1, seconds: 20 };
+    const at = {
+      id: 'door',
+      name: { en: 'Door', de: 'Eingang' },
+      tests: [],
+      checkIn: true,
+      places: 1,
+      seconds: 20,
+    };
     const desk = new Desk({ ...view, at });
     render(CheckIn, { desk, pain: () => undefined });
     return desk;

@@ -14,7 +14,7 @@
   let planner = $state<NewScreening>();
   let raters = $state<Raters>();
 
-  type Due = Schemas['TodayControllerDue'];
+  type Due = Schemas['DuesDue'];
   const next = (due: Due) =>
     `#/screening/${due.screening.id}/${due.waiting > 0 || !session.lead ? 'station' : 'groups'}`;
   const share = (due: Due) => (due.athletes ? due.done / due.athletes : 0);

@@ -69,6 +69,8 @@ public sealed interface Finding {
         /** Some part was not measured. */
         PARTS_MISSING,
         /** The value is told in leg lengths, and no leg was measured. */
-        LEG_LENGTH_MISSING
+        LEG_LENGTH_MISSING,
+        /** The school holds it against the athlete's own value, and nobody has found that out. */
+        PERSONAL_TARGET_MISSING
     }
 }

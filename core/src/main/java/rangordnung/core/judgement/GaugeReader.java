@@ -1,9 +1,8 @@
 package rangordnung.core.judgement;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Gauge;
@@ -31,10 +30,9 @@ record GaugeReader(Gauge gauge, Sided<Optional<Double>> legLengthCentimetres) {
     private List<Reading.PartReading> parts(List<Fact.Measured> values) {
         List<Reading.PartReading> parts = new ArrayList<>();
         for (Gauge.Part part : gauge.parts()) {
-            // Of one attempt the value written last stands.
-            Map<Integer, Fact.Measured> attempts = new LinkedHashMap<>();
-            values.stream().filter(v -> v.measure().equals(part.id())).forEach(v -> attempts.put(v.repetition(), v));
-            List<Double> counting = attempts.values().stream().filter(this::counts).map(Fact.Measured::value).toList();
+            List<Fact.Measured> attempts = values.stream().filter(v -> v.measure().equals(part.id()))
+                    .sorted(Comparator.comparingInt(Fact.Measured::repetition)).toList();
+            List<Double> counting = attempts.stream().filter(this::counts).map(Fact.Measured::value).toList();
             parts.add(Reading.PartReading.of(part.id(), counting, attempts.size() - counting.size()));
         }
         return parts;

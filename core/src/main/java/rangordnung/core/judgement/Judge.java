@@ -7,9 +7,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Policies;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.safety.PainReport;
@@ -39,30 +41,39 @@ public final class Judge {
         Spoken spoken = Spoken.of(entries, protocol);
         Absence absence = new Absence(spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom());
         Sided<Optional<Double>> legs = Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres));
+        PersonalSetUp setUp = PersonalSetUp.of(protocol.tests().stream()
+                .filter(test -> test.role() == TestDefinition.Role.SET_UP)
+                .flatMap(test -> counted(test, baselines(test, TrialBook.of(test, entries)), particulars).stream()
+                        .map(t -> new TrialJudge(protocol.rules(), protocol.policies(), test, t, absence, legs).judge()))
+                .toList());
+        Policies policies = protocol.policies().withOwnDepth(setUp.depthCeiling());
         List<TestResult> counting = new ArrayList<>();
         List<TestResult> second = new ArrayList<>();
         List<TestResult> retests = new ArrayList<>();
-        List<TestResult> setUp = new ArrayList<>();
         for (TestDefinition test : protocol.tests()) {
             List<TrialBook> trials = TrialBook.of(test, entries);
-            List<TrialBook> baselines = trials.stream().filter(t -> t.retest().isEmpty() && t.conditions().baseline(test.standard())).toList();
-            Optional<TrialBook> counted = counted(test, baselines, Optional.ofNullable(particulars.settled().get(test.id())));
-            Optional<TestResult> result = counted.map(t -> new TrialJudge(protocol, test, t, absence, legs).judge());
+            List<TrialBook> baselines = baselines(test, trials);
+            Function<TrialBook, TestResult> judged = t -> new TrialJudge(protocol.rules(), policies, test, t, absence, legs).judge();
+            Optional<TrialBook> counted = counted(test, baselines, particulars);
             switch (test.role()) {
-                case SCREEN -> counting.add(result.orElseGet(() -> untested(test, absence)));
-                case SET_UP -> result.ifPresent(setUp::add);
-                case RETEST -> result.ifPresent(retests::add);
+                case SCREEN -> counting.add(counted.map(judged).orElseGet(() -> untested(test, absence)));
+                case RETEST -> counted.map(judged).ifPresent(retests::add);
+                case SET_UP -> { } // judged above, since the athlete's own targets come from there
             }
-            trials.stream().filter(t -> t.retest().isPresent() && !t.empty())
-                    .forEach(t -> retests.add(new TrialJudge(protocol, test, t, absence, legs).judge()));
+            trials.stream().filter(t -> t.retest().isPresent() && !t.empty()).map(judged).forEach(retests::add);
             counted.filter(t -> test.counts()).ifPresent(chosen -> baselines.stream()
                     .filter(t -> t.complete(test) && t.flags().isEmpty() && t.rater().isPresent() && !t.rater().equals(chosen.rater()))
-                    .forEach(t -> second.add(new TrialJudge(protocol, test, t, absence, legs).judge())));
+                    .map(judged).forEach(second::add));
         }
         return new ScreenResult(
                 spoken.attendance(), spoken.background(), spoken.pains(), spoken.stop().isPresent(),
                 StopRules.refer(spoken.pains(), spoken.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS), shifts(counting)),
-                counting, second, retests, PersonalSetUp.of(setUp), KnownBody.of(particulars.stature(), spoken.body()), MovementIndex.of(counting, protocol.rules()));
+                counting, second, retests, setUp, KnownBody.of(particulars.stature(), spoken.body()), MovementIndex.of(counting, protocol.rules()));
+    }
+
+    /** The trials under the conditions of the standard. */
+    private static List<TrialBook> baselines(TestDefinition test, List<TrialBook> trials) {
+        return trials.stream().filter(t -> t.retest().isEmpty() && t.conditions().baseline(test.standard())).toList();
     }
 
     /** What was said outside trials. */
@@ -101,15 +112,17 @@ public final class Judge {
 
     /**
      * The trial that counts of those under the standard's conditions: what the lead has settled, else what was seen
-     * whole before what was not, unflagged before flagged, then the latest.
+     * whole before what was not, unflagged before flagged, then the latest of the rater who looked first. Another rater's
+     * look is a second one; which of the two counts, nobody but the lead decides.
      */
-    private static Optional<TrialBook> counted(TestDefinition test, List<TrialBook> baselines, Optional<UUID> settled) {
-        return baselines.stream()
-                .max(Comparator.<TrialBook, Boolean>comparing(t -> settled.filter(t.id()::equals).isPresent())
-                        .thenComparing(t -> !t.empty())
-                        .thenComparing(t -> t.flags().isEmpty())
-                        .thenComparing(t -> t.complete(test))
-                        .thenComparing(TrialBook::opened));
+    private static Optional<TrialBook> counted(TestDefinition test, List<TrialBook> baselines, Particulars particulars) {
+        Optional<UUID> settled = Optional.ofNullable(particulars.settled().get(test.id()));
+        Comparator<TrialBook> usable = Comparator.<TrialBook, Boolean>comparing(t -> settled.filter(t.id()::equals).isPresent())
+                .thenComparing(t -> !t.empty())
+                .thenComparing(t -> t.flags().isEmpty())
+                .thenComparing(t -> t.complete(test));
+        Optional<UUID> first = baselines.stream().max(usable.thenComparing(TrialBook::opened, Comparator.reverseOrder())).flatMap(TrialBook::rater);
+        return baselines.stream().max(usable.thenComparing(t -> t.rater().equals(first)).thenComparing(TrialBook::opened));
     }
 
     private static TestResult untested(TestDefinition test, Absence absence) {

@@ -46,6 +46,10 @@ public sealed interface MovementIndex {
     static MovementIndex of(List<TestResult> tests, Rules rules) {
         double weight = tests.stream().mapToDouble(t -> t.test().weight().value()).sum();
         double completeness = tests.stream().mapToDouble(t -> t.test().weight().value() * t.completeness()).sum() / weight;
+        if (tests.stream().anyMatch(t -> !t.flags().isEmpty())) {
+            // a test that was only done with help would otherwise raise the index by being left out
+            return new Unknown(Reason.FLAGGED_TRIALS, completeness);
+        }
         if (completeness * 100 < rules.minimumCompleteness().value()) {
             return new Unknown(reason(tests), completeness);
         }
@@ -77,6 +81,6 @@ public sealed interface MovementIndex {
         if (findings.stream().allMatch(Finding.NotTested.class::isInstance)) {
             return Reason.NOT_TESTED;
         }
-        return tests.stream().anyMatch(t -> !t.flags().isEmpty()) ? Reason.FLAGGED_TRIALS : Reason.TOO_INCOMPLETE;
+        return Reason.TOO_INCOMPLETE;
     }
 }

@@ -30,6 +30,7 @@ public record Origin(Rule rule, Optional<UUID> trial, List<UUID> facts, List<Thr
         PARTIAL_ON_PURPOSE,
         PARTS_MISSING,
         LEG_LENGTH_MISSING,
+        PERSONAL_TARGET_MISSING,
         PAIN_STOPS,
         CHECK_IN,
         NO_TRIAL

@@ -71,9 +71,10 @@ public record TestResult(
         return left == right ? Optional.empty() : Optional.of(left > right ? Side.LEFT : Side.RIGHT);
     }
 
-    /** The deviation that counts: that of the worse side. */
+    /** The deviation that counts: that of the worse side; where both are equal, with the noise of the less certain one. */
     public Optional<Estimate> deviation() {
-        return deviations.get(worseSide.orElse(Side.LEFT));
+        return worseSide.map(deviations::get).orElseGet(() -> deviations.left().flatMap(left -> deviations.right()
+                .map(right -> new Estimate(left.value(), Math.max(left.sem(), right.sem())))));
     }
 
     /** Weight of all criteria. */

@@ -71,12 +71,24 @@ record TrialBook(
         } else if (entry.fact() instanceof Fact.CouldNotTell unclear) {
             marks.put(spot(test, unclear.criterion(), unclear.side()), entry);
         } else if (entry.fact() instanceof Fact.Measured value) {
-            measured.computeIfAbsent(spot(test, value.criterion(), value.side()), s -> new ArrayList<>()).add(entry);
+            write(measured.computeIfAbsent(spot(test, value.criterion(), value.side()), s -> new ArrayList<>()), entry, value);
         } else if (entry.fact() instanceof Fact.ViewClosed view) {
             closed.add(new Closed(view.view(), view.side()));
         } else if (entry.fact() instanceof Fact.TrialFlagged flag) {
             flags.add(flag.flag());
         }
+    }
+
+    /** Of one repetition the value written last stands, in the place of the one before. */
+    private static void write(List<Entry> values, Entry entry, Fact.Measured value) {
+        for (int i = 0; i < values.size(); i++) {
+            Fact.Measured before = (Fact.Measured) values.get(i).fact();
+            if (before.measure().equals(value.measure()) && before.repetition() == value.repetition()) {
+                values.set(i, entry);
+                return;
+            }
+        }
+        values.add(entry);
     }
 
     /** A directed criterion has one grade; its side is a direction, not a spot of its own. */

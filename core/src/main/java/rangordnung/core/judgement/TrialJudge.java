@@ -19,7 +19,6 @@ import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Policies;
-import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Rules;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Threshold;
@@ -28,16 +27,17 @@ import rangordnung.core.protocol.Variant;
 /** Judges one trial: first each criterion as it was seen, then what heels and flags make of it. */
 final class TrialJudge {
 
-    private final Protocol protocol;
+    private final Policies policies;
     private final Rules rules;
     private final TestDefinition test;
     private final TrialBook trial;
     private final Absence absence;
     private final Sided<Optional<Double>> legLength;
 
-    TrialJudge(Protocol protocol, TestDefinition test, TrialBook trial, Absence absence, Sided<Optional<Double>> legLength) {
-        this.protocol = protocol;
-        this.rules = protocol.rules();
+    /** @param policies of the protocol, with the athlete's own targets where the school takes them */
+    TrialJudge(Rules rules, Policies policies, TestDefinition test, TrialBook trial, Absence absence, Sided<Optional<Double>> legLength) {
+        this.policies = policies;
+        this.rules = rules;
         this.test = test;
         this.trial = trial;
         this.absence = absence;
@@ -47,7 +47,7 @@ final class TrialJudge {
     TestResult judge() {
         List<CriterionResult> seen = test.criteria().stream().map(this::seen).toList();
         Grade lift = heelLift(seen);
-        boolean voids = protocol.policies().heelLift().value().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
+        boolean voids = policies.heelLift().value().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
         List<CriterionResult> judged = new ArrayList<>();
         for (CriterionResult result : seen) {
             judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction(), result.readings(), result.told()));
@@ -99,7 +99,7 @@ final class TrialJudge {
         }
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), Optional.empty());
         List<Entry> values = trial.measured().getOrDefault(spot, List.of()).stream()
-                .filter(e -> criterion.anchor(((Fact.Measured) e.fact()).measure()).isPresent()).toList();
+                .filter(e -> criterion.anchor(((Fact.Measured) e.fact()).measure()).isPresent()).filter(this::sure).toList();
         if (!values.isEmpty()) {
             double median = median(values.stream().map(e -> ((Fact.Measured) e.fact()).value()).toList());
             return Optional.of(toward(median));
@@ -117,7 +117,10 @@ final class TrialJudge {
     private Finding seen(Criterion criterion, Optional<Side> side, Optional<Reading> reading) {
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), side);
         List<Entry> values = trial.measured().getOrDefault(spot, List.of());
-        for (Anchor anchor : criterion.anchorsUnder(protocol.policies())) {
+        for (Anchor anchor : criterion.anchorsUnder(policies)) {
+            if (criterion.gauge().flatMap(g -> g.part(anchor.measure())).isPresent()) {
+                continue; // what is made of its attempts, the gauge says
+            }
             List<Entry> ofAnchor = values.stream().filter(e -> ((Fact.Measured) e.fact()).measure().equals(anchor.measure())).toList();
             if (!ofAnchor.isEmpty()) {
                 return measured(criterion, anchor, ofAnchor);
@@ -164,7 +167,7 @@ final class TrialJudge {
     private Finding marked(Criterion criterion, Entry entry, Fact.Marked mark) {
         Optional<Variant> variant = criterion.variant(mark.variant());
         List<UUID> facts = List.of(entry.id());
-        Variant.Effect effect = variant.map(v -> v.effect(protocol.policies())).orElse(Variant.Effect.FAULT);
+        Variant.Effect effect = variant.map(v -> v.effect(policies)).orElse(Variant.Effect.FAULT);
         Optional<String> variantId = mark.grade() == Grade.NONE ? Optional.empty() : variant.map(Variant::id);
         Grade worst = mark.worst().map(w -> Grade.worse(w, mark.grade())).orElse(mark.grade());
         if (effect == Variant.Effect.NOTE) {
@@ -186,17 +189,21 @@ final class TrialJudge {
         boolean overhead = arms == Conditions.Arms.OVERHEAD || arms == Conditions.Arms.AS_IN_TEST;
         boolean usual = variant.map(v -> v.equals(criterion.variants().get(0))).orElse(true);
         return criterion.family() == Family.KNEE_LINE && usual && overhead && test.pattern() == TestDefinition.Pattern.SQUAT
-                && protocol.policies().overheadKnee().value() == Policies.OverheadKnee.TOLERATE_ONE_GRADE;
+                && policies.overheadKnee().value() == Policies.OverheadKnee.TOLERATE_ONE_GRADE;
     }
 
     /** Median over the repetitions that landmarks were sure enough of; the worst single one is kept. */
     private Finding measured(Criterion criterion, Anchor anchor, List<Entry> entries) {
         List<UUID> facts = entries.stream().map(Entry::id).toList();
+        Optional<Double> target = anchor.target(policies);
+        if (target.isEmpty()) {
+            return notAssessable(Finding.Reason.PERSONAL_TARGET_MISSING, Origin.Rule.PERSONAL_TARGET_MISSING, Optional.empty(), facts);
+        }
         boolean directed = criterion.extent() == Extent.DIRECTED;
-        List<Double> deviations = entries.stream()
+        List<Entry> sure = entries.stream().filter(this::sure).toList();
+        List<Double> deviations = sure.stream()
                 .map(e -> (Fact.Measured) e.fact())
-                .filter(m -> m.confidence() >= rules.landmarkConfidence().value())
-                .map(m -> anchor.deviation((directed ? Math.abs(m.value()) : m.value()) - anchor.target(protocol.policies())))
+                .map(m -> anchor.deviation((directed ? Math.abs(m.value()) : m.value()) - target.get()))
                 .toList();
         if (deviations.isEmpty()) {
             return notAssessable(Finding.Reason.LOW_CONFIDENCE, Origin.Rule.CONFIDENCE_TOO_LOW, Optional.empty(), facts, rules.landmarkConfidence());
@@ -204,9 +211,13 @@ final class TrialJudge {
         boolean tolerated = tolerated(criterion, Optional.empty());
         double deviation = Math.max(0, median(deviations) - (tolerated ? Grade.SLIGHT.deviation() : 0));
         double worst = deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
-        return new Finding.Graded(Grade.of(deviation, rules.gradeCutPoints()), deviation, noise(anchor, entries),
+        return new Finding.Graded(Grade.of(deviation, rules.gradeCutPoints()), deviation, noise(anchor, sure),
                 Grade.of(worst, rules.gradeCutPoints()), Optional.empty(),
-                tolerated ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor)) : measuredAgainst(anchor, entries));
+                tolerated ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor)) : measuredAgainst(anchor, sure));
+    }
+
+    private boolean sure(Entry measured) {
+        return ((Fact.Measured) measured.fact()).confidence() >= rules.landmarkConfidence().value();
     }
 
     /**
@@ -284,7 +295,7 @@ final class TrialJudge {
 
     /** What a depth without a fault has reached, by the school's target. */
     private DepthStatus reached() {
-        return switch (protocol.policies().depthTarget().value()) {
+        return switch (policies.depthTarget().value()) {
             case BELOW_PARALLEL -> DepthStatus.BELOW_PARALLEL;
             case PERSONAL_CEILING -> DepthStatus.PERSONAL_CEILING_REACHED;
             case PARALLEL, KNEE_HEIGHT -> DepthStatus.PARALLEL_REACHED;

@@ -193,7 +193,7 @@ public final class Links {
         return screen.body().flatMap(body -> ankle.map(degrees -> {
             BodyModel own = new BodyModel(body.build(), new BodyModel.Limits(Math.max(0, Math.min(60, degrees)), body.hip().orElse(BodyModel.Limits.HIP), BodyModel.Limits.TRUNK),
                     arms(fault.test().test()), Load.NONE, 0);
-            double target = protocol.policies().depthTarget().target().map(Threshold::value).orElse(0.0);
+            double target = protocol.policies().withOwnDepth(screen.personal().depthCeiling()).depthTarget().target().map(Threshold::value).orElse(0.0);
             if (own.reaches(target)) {
                 return LinkRules.Rule.BODY_MODEL_IN_REACH;
             }

@@ -35,7 +35,8 @@ public final class Planner {
     /** The plan of a hall; of several waves the timetable is that of the largest, which each of them follows. */
     public static Planned plan(HallPlan whole) {
         HallPlan plan = whole.wave();
-        Timetable flow = flow(plan);
+        Waves waves = Waves.of(whole);
+        Timetable flow = waves.each();
         List<Saving> savings = new ArrayList<>();
         for (int i = 0; i < plan.stations().size(); i++) {
             Optional<String> station = Optional.of(plan.stations().get(i).id());
@@ -44,8 +45,7 @@ public final class Planner {
         plan.withRater().ifPresent(more -> savings.add(new Saving(Optional.empty(), flow.finish() - flow(more).finish())));
         savings.removeIf(s -> s.seconds() <= 0);
         savings.sort(Comparator.comparingInt(Saving::seconds).reversed());
-        int usable = plan.lessonSeconds() - plan.setUpSeconds();
-        return new Planned(flow, rotation(plan), bottleneck(plan), whole.waves() * ((flow.finish() + usable - 1) / usable), savings);
+        return new Planned(flow, rotation(plan), bottleneck(plan), whole.waves() * waves.lessons(), savings);
     }
 
     /** The station whose places are taken longest: athletes × seconds / places. */

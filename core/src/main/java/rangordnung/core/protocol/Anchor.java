@@ -34,9 +34,9 @@ public record Anchor(String measure, Threshold tolerance, Threshold limit, Thres
         }
     }
 
-    /** What is taken off a value first under a school. */
-    public double target(Policies policies) {
-        return against.map(policies::target).orElse(0.0);
+    /** What is taken off a value first under a school; empty where the school wants the athlete's own and it is not known. */
+    public Optional<Double> target(Policies policies) {
+        return against.map(policies::target).orElse(Optional.of(0.0));
     }
 
     /** Deviation of a value, 0 to 1, after its target was taken off. */

@@ -147,13 +147,24 @@ public record Policies(
         return all;
     }
 
-    /** The number that a policy aims at. */
-    double target(String policy) {
+    /** The same for an athlete whose own depth was found out, in degrees of the thigh above parallel. */
+    public Policies withOwnDepth(Optional<Double> ceiling) {
+        if (depthTarget.value() != DepthTarget.PERSONAL_CEILING || ceiling.isEmpty()) {
+            return this;
+        }
+        Threshold own = new Threshold(ceiling.get(), "degrees", Label.HC, Optional.empty());
+        return new Policies(turnOut, stanceWidth, new Stated<>(depthTarget.value(), depthTarget.reason(), Optional.of(own), depthTarget.tolerance()),
+                kneeReference, heelLift, trunk, overheadKnee, bands, kneePastToe, descentStart, heelPlates, soreKnee, footWeight, gaze, breathing, pause);
+    }
+
+    /** The number that a policy aims at, zero where it has none; empty where it aims at the athlete's own and that is not known. */
+    Optional<Double> target(String policy) {
         Stated<?> stated = byName().get(policy);
         if (stated == null) {
             throw new InvalidProtocol("There is no policy “" + policy + "”");
         }
-        return stated.target().map(Threshold::value).orElse(0.0);
+        Optional<Double> number = stated.target().map(Threshold::value);
+        return number.isPresent() || stated.value() == DepthTarget.PERSONAL_CEILING ? number : Optional.of(0.0);
     }
 
     /** Whether a policy has a value, written {@code policy=VALUE}. */

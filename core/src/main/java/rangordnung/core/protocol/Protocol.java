@@ -4,6 +4,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import rangordnung.core.Refusal;
 
 /**
@@ -58,6 +60,21 @@ public record Protocol(
             anchor.under().forEach(policies::hold);
             anchor.target(policies);
         });
+    }
+
+    /**
+     * The same with nothing but what another protocol judges as well: tests in the same role and their criteria, by id.
+     * Empty where they have no counting test in common.
+     */
+    public Optional<Protocol> sharedWith(Protocol other) {
+        List<TestDefinition> shared = tests.stream().flatMap(test -> other.test(test.id()).filter(t -> t.role() == test.role()).stream().flatMap(twin -> {
+            List<Criterion> both = test.criteria().stream().filter(c -> twin.criterion(c.id()).isPresent()).toList();
+            return both.isEmpty() ? Stream.empty() : Stream.of(test.of(both));
+        })).toList();
+        Set<String> ids = shared.stream().map(TestDefinition::id).collect(Collectors.toSet());
+        return shared.stream().noneMatch(TestDefinition::counts) ? Optional.empty()
+                : Optional.of(new Protocol(id, version, name, summary, shared, policies, rules,
+                        retests.stream().filter(r -> r.otherTest().map(ids::contains).orElse(true)).toList()));
     }
 
     public Optional<TestDefinition> test(String id) {

@@ -151,6 +151,12 @@ public record TestDefinition(
         return role == Role.SCREEN;
     }
 
+    /** The same with some of its criteria, at least one. */
+    TestDefinition of(List<Criterion> some) {
+        return new TestDefinition(id, name, pattern, weight, repetitions, requiredViews, optionalViews, heels, arms, footwear, setUp, allowedWords, some,
+                legs, role, standard);
+    }
+
     public Optional<Criterion> criterion(String id) {
         return criteria.stream().filter(c -> c.id().equals(id)).findFirst();
     }

@@ -34,8 +34,11 @@ public record Variant(String id, Text name, Effect effect, Optional<DepthStatus>
         judgedUnder = judgedUnder == null ? Set.of() : Set.copyOf(judgedUnder);
     }
 
-    /** What the mark means under a school. */
+    /** What the mark means under a school; whoever has reached what the school asks of them shows no fault. */
     public Effect effect(Policies policies) {
+        if (depthStatus.equals(Optional.of(DepthStatus.PERSONAL_CEILING_REACHED)) && policies.depthTarget().value() == Policies.DepthTarget.PERSONAL_CEILING) {
+            return Effect.NOTE;
+        }
         return effect == Effect.FAULT && !judgedUnder.isEmpty() && judgedUnder.stream().noneMatch(policies::hold) ? Effect.NOTE : effect;
     }
 }

@@ -16,6 +16,8 @@ import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Source;
+import rangordnung.core.protocol.View;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -136,6 +138,23 @@ class IndexTest {
 
         assertThat(index(result).value()).isEqualTo(Math.round(1000 * (1 - weighted / weights)) / 10.0);
         assertThat(result.index().completeness()).isCloseTo(15 / 16.0, within(1e-9));
+    }
+
+    /** Severe faults that were only seen with help would otherwise be left out, and the index would be that of a clean athlete. */
+    @Test
+    void a_cued_trial_never_raises_an_index() {
+        Book book = Book.seen("knee-line L SEVERE", "depth - SEVERE");
+        assertThat(book.judged().index()).isInstanceOf(MovementIndex.Known.class);
+        assertThat(book.flag(Fact.Flag.CUED).judged().index()).isInstanceOfSatisfying(MovementIndex.Unknown.class,
+                none -> assertThat(none.reason()).isEqualTo(MovementIndex.Reason.FLAGGED_TRIALS));
+    }
+
+    @Test
+    void of_two_sides_that_are_equal_the_less_certain_one_gives_the_noise() {
+        TestResult test = Book.squat().measured("knee-line", Optional.of(Side.LEFT), "fppa", 1, 13).taken(Source.POSE, 9, "knee-line", Optional.of(Side.RIGHT), "fppa", 13)
+                .close(View.SIDE).judged().tests().get(0);
+        assertThat(test.worseSide()).isEmpty();
+        assertThat(test.deviation().orElseThrow().sem()).isEqualTo(test.deviations().right().orElseThrow().sem()).isGreaterThan(test.deviations().left().orElseThrow().sem());
     }
 
     @Test

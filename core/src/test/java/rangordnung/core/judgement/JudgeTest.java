@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -147,6 +148,18 @@ class JudgeTest {
         assertThat(book.judged().index()).isInstanceOf(MovementIndex.Unknown.class);
         ScreenResult again = book.trial(Conditions.STANDARD).close(View.FRONT).close(View.SIDE).judged();
         assertThat(((MovementIndex.Known) again.index()).value()).isEqualTo(100.0);
+    }
+
+    @Test
+    void another_raters_later_look_is_a_second_one_and_the_first_raters_own_later_trial_counts() {
+        UUID first = UUID.randomUUID();
+        Book book = new Book().by(first).trial(Conditions.STANDARD).mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE)
+                .by(UUID.randomUUID()).trial(Conditions.STANDARD).close(View.FRONT).close(View.SIDE);
+        assertThat(book.judged().tests().get(0).trial().orElseThrow().rater()).contains(first);
+        assertThat(book.judged().second()).hasSize(1);
+
+        book.by(first).trial(Conditions.STANDARD).mark("knee-line L SLIGHT").close(View.FRONT).close(View.SIDE);
+        assertThat(book.judged().tests().get(0).trial().orElseThrow().id()).isEqualTo(book.trialId());
     }
 
     @Test

@@ -62,6 +62,34 @@ class MeasuredTest {
         assertThat(graded(protocol, book, "depth").deviation()).isCloseTo(deviation, within(1e-9));
     }
 
+    /** The athlete's own depth is where the tail tucks in the rock-back, in degrees of the thigh above parallel; without it nothing is judged. */
+    @ParameterizedTest
+    @CsvSource({"20, 20, 0", "20, 38, 0.5", "-5, 10, 0.4", ", 20, "})
+    void a_depth_is_held_against_the_athletes_own_where_the_school_says_so(Double ceiling, double thigh, Double deviation) {
+        Protocol protocol = StandardFloor.BATTERY.protocol(new Battery.Recipe("some", 1, new Text("Some", "Einige"), new Text("Some", "Einige"),
+                List.of(new Battery.Chosen("overhead-squat", Optional.empty()), new Battery.Chosen("personal-set-up", Optional.empty())), Map.of("depthTarget", "PERSONAL_CEILING")));
+        Book book = Book.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
+        if (ceiling != null) {
+            book.trial(protocol, "personal-set-up").gauged("rock-back", WHOLE, "rock-back-ceiling", ceiling);
+            assertThat(graded(protocol, book, "depth").deviation()).isCloseTo(deviation, within(1e-9));
+        } else {
+            assertThat(new Judge(protocol).judge(book.entries()).tests().get(0).criterion("depth").orElseThrow().findings().left())
+                    .isInstanceOfSatisfying(Finding.NotAssessable.class, f -> assertThat(f.reason()).isEqualTo(Finding.Reason.PERSONAL_TARGET_MISSING));
+        }
+        Finding.Graded reached = graded(protocol, Book.of(protocol, "overhead-squat").mark("depth - SLIGHT personal-ceiling"), "depth");
+        assertThat(reached.grade()).as("own ceiling reached is what the school asks for").isEqualTo(Grade.NONE);
+    }
+
+    @Test
+    void of_one_repetition_the_value_written_last_stands_and_unsure_ones_add_no_noise() {
+        Protocol protocol = under("depthTarget", "PARALLEL");
+        Book book = Book.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", 33, 33, 33)
+                .taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", 18, 18, 18);
+        book.add(new Fact.Measured(book.trialId(), "depth", WHOLE, "thigh-angle", 4, 33, 0.2, Optional.empty(), Optional.of(new Fact.Taken(Source.POSE, 20))));
+        assertThat(graded(protocol, book, "depth").deviation()).isEqualTo(0.5);
+        assertThat(graded(protocol, book, "depth").sem()).isCloseTo(0.1, within(1e-9));
+    }
+
     /** The SEM of the measure is 3 of 30 degrees; a network doubles it, and landmarks that are noisier than that say so themselves. */
     @ParameterizedTest
     @CsvSource({"SIMULATED, 0.5, 0.1", "LANDMARK_FILE, 0.5, 0.1", "MARKED, 0.5, 0.125", "POSE, 0.5, 0.2", "LANDMARK_FILE, 6, 0.2", "POSE, 9, 0.3"})

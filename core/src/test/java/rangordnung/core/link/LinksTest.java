@@ -202,9 +202,9 @@ class LinksTest {
     @Test
     void a_retest_speaks_also_where_the_trial_of_another_rater_counts() {
         Book book = marked(new Book().by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
+        marked(book.by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
         UUID baseline = book.trialId();
         retest(book, baseline, "heels-up", "");
-        marked(book.by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
 
         assertThat(book.judged(FLOOR).tests().get(0).trial().orElseThrow().id()).isNotEqualTo(baseline);
         assertThat(explain(book, "heels").standing()).containsExactly(Link.ANKLE, Link.PROPORTIONS);

@@ -31,6 +31,7 @@ import rangordnung.core.protocol.Extent;
 import rangordnung.core.plan.HallPlan;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Text;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.groups.Groups;
@@ -208,10 +209,10 @@ class DemoData implements ApplicationRunner {
         screenings.invite(screening, Set.of(rater));
         Protocol protocol = protocols.get(PROTOCOL, VERSION);
         halls.change(screening, new HallSetup(List.of(
-                new HallSetup.StationSetup("door", "Door", List.of(), true, 1, 20),
-                new HallSetup.StationSetup("squat", "Squat", List.of("overhead-squat"), false, 2, 75),
-                new HallSetup.StationSetup("lunge", "Lunge and wall", List.of("split-squat", "wall-test"), false, 2, 80),
-                new HallSetup.StationSetup("balance", "Balance", List.of("timed-stance"), false, 2, 60)), 6, 15, 300, 2700,
+                new HallSetup.StationSetup("door", new Text("Door", "Eingang"), List.of(), true, 1, 20),
+                new HallSetup.StationSetup("squat", new Text("Squat", "Kniebeuge"), List.of("overhead-squat"), false, 2, 75),
+                new HallSetup.StationSetup("lunge", new Text("Lunge and wall", "Ausfallschritt und Wand"), List.of("split-squat", "wall-test"), false, 2, 80),
+                new HallSetup.StationSetup("balance", new Text("Balance", "Gleichgewicht"), List.of("timed-stance"), false, 2, 60)), 6, 15, 300, 2700,
                 List.of(new HallPlan.Order("door", "squat"), new HallPlan.Order("door", "lunge"), new HallPlan.Order("door", "balance")), Optional.empty(), Optional.empty()));
         Instant start = clock.instant().minusSeconds(1500);
         take(screening, protocol, pupils, "first", start, LESSON);

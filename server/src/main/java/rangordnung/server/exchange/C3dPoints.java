@@ -18,6 +18,7 @@ import java.util.Optional;
 import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Motion;
+import rangordnung.server.platform.Code;
 
 /**
  * Points of a C3D file, after its published format description (The C3D File Format; from memory): blocks of 512 bytes,
@@ -56,7 +57,7 @@ final class C3dPoints {
                     return processor;
                 }
             }
-            throw Broken.at("parameter section, byte 4", "the processor " + code + " is none of 84, 85 and 86");
+            throw FileProblems.at(Code.FILE_HEADER, "parameter section, byte 4", "the processor " + code + " is none of 84, 85 and 86");
         }
 
         double real(ByteBuffer bytes, int at) {
@@ -77,7 +78,7 @@ final class C3dPoints {
         ByteBuffer header = source.take(BLOCK, "header");
         int parametersAt = (header.get(0) & 0xFF) - 1;
         if ((header.get(1) & 0xFF) != KEY || parametersAt < 1) {
-            throw Broken.at("header, byte 2", "this is not a C3D file");
+            throw FileProblems.at(Code.FILE_BROKEN, "header, byte 2", "this is not a C3D file");
         }
         source.skipTo((long) parametersAt * BLOCK, "parameter section");
         ByteBuffer first = source.take(BLOCK, "parameter section");
@@ -99,7 +100,7 @@ final class C3dPoints {
         String units = parameters.text("POINT", "UNITS").stream().findFirst().orElse("mm").strip().toLowerCase(Locale.ROOT);
         List<String> labels = labels(parameters, used);
         if (!Double.isFinite(scale) || scale == 0) {
-            throw Broken.at("POINT:SCALE", "it is " + scale);
+            throw FileProblems.at(Code.FILE_VALUE, "POINT:SCALE", "it is " + scale);
         }
         Intake intake = new Intake(LandmarkFile.Format.C3D, how, Intake.Axes.ANY, labels, Optional.of(rate), Optional.of(METRES.getOrDefault(units, 0.001)));
         source.skipTo((long) dataAt * BLOCK, "point data");
@@ -130,14 +131,14 @@ final class C3dPoints {
         int frames = parameters.number("POINT", "FRAMES").map(f -> f.intValue() & 0xFFFF).orElse(inHeader);
         int known = frames == 0xFFFF || frames == 0 ? parameters.number("POINT", "LONG_FRAMES").map(Double::intValue).orElse(inHeader) : frames;
         if (known < 1 || known > Intake.MOST_FRAMES) {
-            throw Broken.at("header", "it announces " + known + " frames; 1 to " + Intake.MOST_FRAMES + " are read");
+            throw FileProblems.at(Code.FILE_TOO_LONG, "header", "it announces " + known + " frames; 1 to " + Intake.MOST_FRAMES + " are read");
         }
         return known;
     }
 
     private static List<String> labels(Parameters parameters, int used) {
         if (used < 1 || used > Intake.MOST_NAMES) {
-            throw Broken.at("POINT:USED", "it has " + used + " points; 1 to " + Intake.MOST_NAMES + " are read");
+            throw FileProblems.at(Code.FILE_POINTS, "POINT:USED", "it has " + used + " points; 1 to " + Intake.MOST_NAMES + " are read");
         }
         List<String> labels = new ArrayList<>(parameters.text("POINT", "LABELS"));
         for (int more = 2; labels.size() < used && !parameters.text("POINT", "LABELS" + more).isEmpty(); more++) {
@@ -197,7 +198,7 @@ final class C3dPoints {
             int type = section.get(at);
             int count = section.get(at + 1) & 0xFF;
             if (count > 7 || type != -1 && type != 1 && type != 2 && type != 4) {
-                throw Broken.at("parameter " + name, "its kind " + type + " with " + count + " dimensions is not known");
+                throw FileProblems.at(Code.FILE_HEADER, "parameter " + name, "its kind " + type + " with " + count + " dimensions is not known");
             }
             need(at + 2, count);
             int[] dimensions = new int[count];
@@ -207,7 +208,7 @@ final class C3dPoints {
                 values *= dimensions[i];
             }
             if (values * Math.abs(type) > section.capacity()) {
-                throw Broken.at("parameter " + name, "it is longer than its section");
+                throw FileProblems.at(Code.FILE_CUT_OFF, "parameter " + name, "it is longer than its section");
             }
             need(at + 2 + count, (int) values * Math.abs(type));
             return new Parameter(type, dimensions, at + 2 + count);
@@ -215,7 +216,7 @@ final class C3dPoints {
 
         private void need(int at, int bytes) {
             if (at + bytes > section.capacity()) {
-                throw Broken.at("parameter section, byte " + at, "a parameter goes beyond its end");
+                throw FileProblems.at(Code.FILE_CUT_OFF, "parameter section, byte " + at, "a parameter goes beyond its end");
             }
         }
 
@@ -268,7 +269,7 @@ final class C3dPoints {
                 at += bytes;
                 return ByteBuffer.wrap(read).order(ByteOrder.LITTLE_ENDIAN);
             } catch (EOFException e) {
-                throw Broken.at("byte " + at, "the file ends in its " + what);
+                throw FileProblems.at(Code.FILE_CUT_OFF, "byte " + at, "the file ends in its " + what);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
@@ -276,13 +277,13 @@ final class C3dPoints {
 
         void skipTo(long byteAt, String what) {
             if (byteAt < at) {
-                throw Broken.at("header", "its " + what + " would begin at byte " + byteAt + ", inside what came before");
+                throw FileProblems.at(Code.FILE_HEADER, "header", "its " + what + " would begin at byte " + byteAt + ", inside what came before");
             }
             try {
                 in.skipNBytes(byteAt - at);
                 at = byteAt;
             } catch (EOFException e) {
-                throw Broken.at("byte " + byteAt, "the file ends before its " + what);
+                throw FileProblems.at(Code.FILE_CUT_OFF, "byte " + byteAt, "the file ends before its " + what);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }

@@ -22,6 +22,7 @@ import java.util.Optional;
 import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Motion;
+import rangordnung.server.platform.Code;
 
 /**
  * Landmarks as CSV. The first line names the columns: {@code time} in seconds, then for each point
@@ -49,7 +50,7 @@ final class CsvLandmarks {
                 if (intake == null) {
                     List<String> header = row.getFields().stream().map(f -> f.strip().replace("\uFEFF", "")).toList();
                     if (header.size() > MOST_COLUMNS) {
-                        throw Broken.at("line 1", "more than " + MOST_COLUMNS + " columns");
+                        throw FileProblems.at(Code.FILE_POINTS, "line 1", "more than " + MOST_COLUMNS + " columns");
                     }
                     columns = columns(header);
                     time = header.stream().map(h -> h.toLowerCase(Locale.ROOT)).toList().indexOf("time");
@@ -61,11 +62,11 @@ final class CsvLandmarks {
                 }
             }
             if (intake == null) {
-                throw Broken.at("line 1", "there is nothing in it. The first line names the columns: time, left-knee.x, left-knee.z and so on");
+                throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "line 1", "there is nothing in it. The first line names the columns: time, left-knee.x, left-knee.z and so on");
             }
             return intake.finish();
         } catch (CsvParseException e) {
-            throw Broken.at("CSV", e.getMessage() == null ? "a line cannot be read" : e.getMessage());
+            throw FileProblems.at(Code.FILE_BROKEN, "CSV", "a line cannot be read; a quotation mark may be open");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -84,7 +85,7 @@ final class CsvLandmarks {
         List<Columns> columns = new ArrayList<>();
         found.forEach((name, axes) -> columns.add(new Columns(name, axes)));
         if (columns.isEmpty()) {
-            throw Broken.at("line 1", "no column is named like left-knee.x. Name them by point and axis");
+            throw FileProblems.at(Code.FILE_NAMES, "line 1", "no column is named like left-knee.x. Name them by point and axis");
         }
         return columns;
     }
@@ -118,7 +119,7 @@ final class CsvLandmarks {
         try {
             return Double.parseDouble(text);
         } catch (NumberFormatException e) {
-            throw Broken.at(line + ", column " + (column + 1), "“" + (text.length() > 30 ? text.substring(0, 30) + "…" : text) + "” is no number; a decimal point separates its fraction");
+            throw FileProblems.notNumber(line + ", column " + (column + 1), text);
         }
     }
 

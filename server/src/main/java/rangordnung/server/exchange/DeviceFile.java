@@ -8,6 +8,7 @@ import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Arrays;
+import rangordnung.server.platform.Code;
 
 /**
  * A device's readings as CSV: a header, then lines of time in seconds and two values: the kilograms of two scales, or the
@@ -32,19 +33,19 @@ public record DeviceFile(double rate, double[] first, double[] second) {
                         values[column][n] = number(row, column);
                     }
                     if (n > 0 && values[0][n] <= values[0][n - 1]) {
-                        throw Broken.at("line " + row.getStartingLineNumber(), "its time does not come after the one before");
+                        throw FileProblems.at(Code.FILE_TIMES, "line " + row.getStartingLineNumber(), "its time does not come after the one before");
                     }
                 }
                 if (++n > MOST) {
-                    throw Broken.at("line " + row.getStartingLineNumber(), "more than " + MOST + " samples; cut the file");
+                    throw FileProblems.at(Code.FILE_TOO_LONG, "line " + row.getStartingLineNumber(), "more than " + MOST + " samples; cut the file");
                 }
             }
             if (n < 2) {
-                throw Broken.at("line 1", "there are no samples in it. The first line names the columns time, first, second; each further line is a sample");
+                throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "line 1", "there are no samples in it. The first line names the columns time, first, second; each further line is a sample");
             }
             return new DeviceFile((n - 1) / (values[0][n - 1] - values[0][0]), Arrays.copyOf(values[1], n), Arrays.copyOf(values[2], n));
         } catch (CsvParseException e) {
-            throw Broken.at("CSV", e.getMessage() == null ? "a line cannot be read" : e.getMessage());
+            throw FileProblems.at(Code.FILE_BROKEN, "CSV", "a line cannot be read; a quotation mark may be open");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -53,17 +54,17 @@ public record DeviceFile(double rate, double[] first, double[] second) {
     private static double number(CsvRecord row, int column) {
         String place = "line " + row.getStartingLineNumber() + ", column " + (column + 1);
         if (column >= row.getFieldCount()) {
-            throw Broken.at(place, "there is no value; time and two values are needed");
+            throw FileProblems.at(Code.FILE_NOT_NUMBER, place, "there is no value; time and two values are needed");
         }
         String text = row.getField(column).strip().replace(',', '.');
         try {
             double value = Double.parseDouble(text);
             if (Math.abs(value) > 1e6 || Double.isNaN(value)) {
-                throw Broken.at(place, text + " cannot be");
+                throw FileProblems.at(Code.FILE_VALUE, place, text + " cannot be");
             }
             return value;
         } catch (NumberFormatException e) {
-            throw Broken.at(place, "“" + (text.length() > 30 ? text.substring(0, 30) + "…" : text) + "” is no number");
+            throw FileProblems.notNumber(place, text);
         }
     }
 }

@@ -12,6 +12,7 @@ import rangordnung.core.body.Side;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Landmark.Point;
 import rangordnung.core.motion.Motion;
+import rangordnung.server.platform.Code;
 
 /**
  * Takes the points of a file frame by frame, picks the landmarks, turns them into the athlete's axes and keeps nothing
@@ -57,7 +58,7 @@ final class Intake {
      */
     Intake(LandmarkFile.Format format, Reading how, Axes axes, List<String> names, Optional<Double> rate, Optional<Double> metresPerUnit) {
         if (names.isEmpty() || names.size() > MOST_NAMES) {
-            throw Broken.at("header", "it names " + names.size() + " points; between 1 and " + MOST_NAMES + " are read");
+            throw FileProblems.at(Code.FILE_POINTS, "header", "it names " + names.size() + " points; between 1 and " + MOST_NAMES + " are read");
         }
         this.format = format;
         this.how = how;
@@ -75,14 +76,14 @@ final class Intake {
             }
         }
         if (mapping.isEmpty() && !how.mapping().isEmpty()) {
-            throw Broken.at("mapping", "none of the names in it stands in the file");
+            throw FileProblems.at(Code.FILE_NAMES, "mapping", "none of the names in it stands in the file");
         }
         rate.ifPresent(r -> checkedRate(r, "header"));
     }
 
     private static double checkedRate(double r, String place) {
         if (!(r >= Motion.Builder.SLOWEST && r <= Motion.Builder.FASTEST)) {
-            throw Broken.at(place, "it has " + r + " frames per second; 1 to 1000 are read");
+            throw FileProblems.at(Code.FILE_RATE, place, "it has " + r + " frames per second; 1 to 1000 are read");
         }
         return r;
     }
@@ -111,7 +112,7 @@ final class Intake {
             return;
         }
         if (Math.abs(x) > LARGEST || Math.abs(y) > LARGEST || Math.abs(z) > LARGEST || Double.isNaN(x) || Double.isNaN(y) || Double.isNaN(z)) {
-            throw Broken.at(place, "“" + names.get(index) + "” lies at " + x + ", " + y + ", " + z + ", which cannot be");
+            throw FileProblems.at(Code.FILE_VALUE, place, "“" + names.get(index) + "” lies at " + x + ", " + y + ", " + z + ", which cannot be");
         }
         frame[4 * index] = x;
         frame[4 * index + 1] = y;
@@ -150,7 +151,7 @@ final class Intake {
         }
         for (int i = 1; i < n; i++) {
             if (times.get(i) <= times.get(i - 1)) {
-                throw Broken.at("frame " + (i + 1), "its time does not come after the one before");
+                throw FileProblems.at(Code.FILE_TIMES, "frame " + (i + 1), "its time does not come after the one before");
             }
         }
         return Optional.of((n - 1) / (times.get(n - 1) - times.get(0)));
@@ -158,7 +159,7 @@ final class Intake {
 
     private void pass(double[] done) {
         if (motion.frames() == MOST_FRAMES) {
-            throw Broken.at("frame " + (MOST_FRAMES + 1), "more than ten minutes at 60 frames per second; cut the file");
+            throw FileProblems.at(Code.FILE_TOO_LONG, "frame " + (MOST_FRAMES + 1), "more than ten minutes at 60 frames per second; cut the file");
         }
         motion.frame();
         for (int i = 0; i < landmarks.length; i++) {
@@ -256,7 +257,7 @@ final class Intake {
     LandmarkFile finish() {
         finishFrame();
         if (frames == 0) {
-            throw Broken.at("end of file", "there is no frame in it");
+            throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "end of file", "there is no frame in it");
         }
         if (motion == null) {
             begin();

@@ -4,11 +4,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Motion;
@@ -39,7 +37,7 @@ final class JsonKeypoints {
         } catch (Problem e) {
             throw e;
         } catch (JacksonException e) {
-            throw Broken.at(place(e), "this is no complete JSON");
+            throw FileProblems.at(Code.FILE_BROKEN, place(e), "this is no complete JSON");
         }
     }
 
@@ -53,22 +51,27 @@ final class JsonKeypoints {
 
     private static double number(JsonParser parser) {
         if (!parser.currentToken().isNumeric()) {
-            throw Broken.at(place(parser), "a number is needed here");
+            throw FileProblems.at(Code.FILE_NOT_NUMBER, place(parser), "a number is needed here");
         }
         return parser.getDoubleValue();
     }
 
     private static void needs(JsonParser parser, JsonToken token, String what) {
         if (parser.currentToken() != token) {
-            throw Broken.at(place(parser), what);
+            throw FileProblems.at(Code.FILE_BROKEN, place(parser), what);
         }
     }
 
     /** Annotations, a person in a picture each. */
     private static final class Coco {
 
+        /** So many annotations are looked at before the first is taken. */
+        private static final int LOOKED_AT = 64;
+
+        private record Annotated(double image, List<Double> keypoints, String place) {}
+
         private final Reading how;
-        private final Set<Double> seen = new HashSet<>();
+        private final List<Annotated> waiting = new ArrayList<>();
         private Intake intake;
         private int count;
         private double last = Double.NaN;
@@ -98,8 +101,9 @@ final class JsonKeypoints {
                     }
                 }
             }
+            begin();
             if (intake == null) {
-                throw Broken.at("annotations", "there is none with keypoints");
+                throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "annotations", "there is none with keypoints");
             }
             return intake.finish();
         }
@@ -124,7 +128,7 @@ final class JsonKeypoints {
                     needs(parser, JsonToken.START_ARRAY, "keypoints are a list of numbers");
                     while (parser.nextToken() != JsonToken.END_ARRAY) {
                         if (parser.currentToken() == null || keypoints.size() > 3 * Intake.MOST_NAMES) {
-                            throw Broken.at(place(parser), "a list of keypoints is too long or does not end");
+                            throw FileProblems.at(Code.FILE_BROKEN, place(parser), "a list of keypoints is too long or does not end");
                         }
                         keypoints.add(number(parser));
                     }
@@ -132,16 +136,34 @@ final class JsonKeypoints {
                     parser.skipChildren();
                 }
             }
-            if (!keypoints.isEmpty()) {
+            if (!keypoints.isEmpty() && waiting.isEmpty() && intake != null) {
                 take(image, keypoints, place);
+            } else if (!keypoints.isEmpty()) {
+                waiting.add(new Annotated(image, keypoints, place));
+                if (waiting.size() == LOOKED_AT) {
+                    begin();
+                }
             }
+        }
+
+        /** The numbers of pictures rise by the smallest step that is seen in the first of them; a larger one is a gap. */
+        private void begin() {
+            double before = Double.NaN;
+            for (Annotated annotated : waiting) {
+                double rise = annotated.image() - before;
+                step = rise > 0 && !(rise >= step) ? rise : step;
+                before = annotated.image();
+            }
+            List<Annotated> first = List.copyOf(waiting);
+            waiting.clear();
+            first.forEach(a -> take(a.image(), a.keypoints(), a.place()));
         }
 
         private void take(double image, List<Double> keypoints, String place) {
             if (intake == null) {
                 count = keypoints.size() / 3;
                 if (keypoints.size() % 3 != 0 || count != 17 && count != 23) {
-                    throw Broken.at(place, "it has " + keypoints.size() + " numbers; 51 for 17 keypoints or 69 for 23 with feet are read");
+                    throw FileProblems.at(Code.FILE_POINTS, place, "it has " + keypoints.size() + " numbers; 51 for 17 keypoints or 69 for 23 with feet are read");
                 }
                 List<String> names = new ArrayList<>(LandmarkNames.COCO);
                 if (count == 23) {
@@ -150,7 +172,7 @@ final class JsonKeypoints {
                 intake = new Intake(LandmarkFile.Format.COCO, how, Intake.Axes.PICTURE, names, rate, Optional.empty());
             }
             if (keypoints.size() != 3 * count) {
-                throw Broken.at(place, "it has " + keypoints.size() / 3 + " keypoints, the ones before have " + count);
+                throw FileProblems.at(Code.FILE_POINTS, place, "it has " + keypoints.size() / 3 + " keypoints, the ones before have " + count);
             }
             if (!Double.isNaN(image)) {
                 // One athlete a picture: the first that stands there is taken.
@@ -173,12 +195,9 @@ final class JsonKeypoints {
             if (Double.isNaN(last)) {
                 return;
             }
-            if (Double.isNaN(step)) {
-                step = image - last;
-            }
             double missing = Math.rint((image - last) / step) - 1;
             if (missing > LONGEST_GAP) {
-                throw Broken.at(place, "the picture " + image + " comes " + missing + " pictures after the one before");
+                throw FileProblems.at(Code.FILE_TIMES, place, "the picture " + image + " comes " + missing + " pictures after the one before");
             }
             for (int i = 0; i < missing; i++) {
                 intake.frame(Double.NaN);
@@ -218,7 +237,7 @@ final class JsonKeypoints {
                 }
             }
             if (intake == null) {
-                throw Broken.at("frames", "there is none");
+                throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "frames", "there is none");
             }
             return intake.finish();
         }
@@ -226,7 +245,7 @@ final class JsonKeypoints {
         private void frames(JsonParser parser) {
             needs(parser, JsonToken.START_ARRAY, "frames are a list");
             if (!(width > 0 && height > 0)) {
-                throw Broken.at(place(parser), "width and height of the picture come before its frames, above zero");
+                throw FileProblems.at(Code.FILE_HEADER, place(parser), "width and height of the picture come before its frames, above zero");
             }
             intake = new Intake(LandmarkFile.Format.LANDMARKS_33, how, Intake.Axes.PICTURE, LandmarkNames.THIRTY_THREE, rate, Optional.empty());
             while (parser.nextToken() == JsonToken.START_OBJECT || parser.currentToken() == JsonToken.START_ARRAY) {
@@ -265,7 +284,7 @@ final class JsonKeypoints {
             while (parser.nextToken() == JsonToken.START_OBJECT) {
                 String place = place(parser);
                 if (i >= LandmarkNames.THIRTY_THREE.size()) {
-                    throw Broken.at(place, "a frame has more than 33 landmarks");
+                    throw FileProblems.at(Code.FILE_POINTS, place, "a frame has more than 33 landmarks");
                 }
                 double x = Double.NaN;
                 double y = Double.NaN;

@@ -51,7 +51,7 @@ public final class LandmarkFiles {
             return JsonKeypoints.kind(text);
         }
         if (text.isEmpty() || text.indexOf('\0') >= 0 || text.lines().findFirst().filter(l -> l.contains(",")).isEmpty()) {
-            throw Broken.unknown();
+            throw FileProblems.unknown();
         }
         return LandmarkFile.Format.CSV;
     }

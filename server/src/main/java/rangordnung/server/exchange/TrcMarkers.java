@@ -17,6 +17,7 @@ import java.util.Optional;
 import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Motion;
+import rangordnung.server.platform.Code;
 
 /** Marker paths as text separated by tabs: three header lines, two lines of column names, then a line for each frame. */
 final class TrcMarkers {
@@ -38,7 +39,7 @@ final class TrcMarkers {
         double rate = number(value(keys, values, "DataRate"), "line 3, DataRate");
         String units = value(keys, values, "Units").toLowerCase(Locale.ROOT);
         if (!METRES.containsKey(units)) {
-            throw Broken.at("line 3, Units", "“" + units + "” is not mm, cm or m");
+            throw FileProblems.at(Code.FILE_HEADER, "line 3, Units", "“" + units + "” is not mm, cm or m");
         }
         List<String> names = cells(lines.required("the names of the markers")).stream().skip(2).map(String::strip).filter(n -> !n.isEmpty()).toList();
         lines.required("the axes");
@@ -74,7 +75,7 @@ final class TrcMarkers {
     private static String value(List<String> keys, List<String> values, String key) {
         int at = keys.stream().map(String::strip).toList().indexOf(key);
         if (at < 0 || at >= values.size()) {
-            throw Broken.at("line 2", "the header does not say " + key);
+            throw FileProblems.at(Code.FILE_HEADER, "line 2", "the header does not say " + key);
         }
         return values.get(at).strip();
     }
@@ -83,7 +84,7 @@ final class TrcMarkers {
         try {
             return Double.parseDouble(text.strip());
         } catch (NumberFormatException e) {
-            throw Broken.at(place, "“" + (text.length() > 30 ? text.substring(0, 30) + "…" : text) + "” is no number");
+            throw FileProblems.notNumber(place, text);
         }
     }
 
@@ -99,7 +100,7 @@ final class TrcMarkers {
         String required(String what) {
             String line = next();
             if (line == null) {
-                throw Broken.at("line " + (number + 1), "the file ends before " + what);
+                throw FileProblems.at(Code.FILE_CUT_OFF, "line " + (number + 1), "the file ends before " + what);
             }
             return line;
         }
@@ -114,7 +115,7 @@ final class TrcMarkers {
                 number++;
                 for (; c >= 0 && c != '\n'; c = reader.read()) {
                     if (line.length() == LONGEST_LINE) {
-                        throw Broken.at("line " + number, "it is longer than " + LONGEST_LINE + " characters");
+                        throw FileProblems.at(Code.FILE_BROKEN, "line " + number, "it is longer than " + LONGEST_LINE + " characters");
                     }
                     if (c != '\r') {
                         line.append((char) c);

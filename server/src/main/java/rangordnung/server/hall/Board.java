@@ -1,13 +1,13 @@
 package rangordnung.server.hall;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,10 +20,10 @@ import rangordnung.core.judgement.Entry;
 import rangordnung.core.judgement.Fact;
 import rangordnung.core.judgement.Progress;
 import rangordnung.core.plan.HallPlan;
-import rangordnung.core.plan.Planner;
-import rangordnung.core.plan.Timetable;
+import rangordnung.core.plan.Waves;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.protocol.Text;
 import rangordnung.core.safety.PainReport;
 import rangordnung.core.safety.StopRules;
 import rangordnung.server.protocols.Protocols;
@@ -47,12 +47,7 @@ class Board {
     private final Clock clock;
     private final ZoneId zone;
     /** A board is read at every change; what it is held against changes only with the hall. */
-    private final Map<HallPlan, Timetable> timetables = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<HallPlan, Timetable> eldest) {
-            return size() > KEPT;
-        }
-    });
+    private final LoadingCache<HallPlan, Waves> timetables = Caffeine.newBuilder().maximumSize(KEPT).build(Waves::of);
 
     Board(Screenings screenings, Halls halls, Rosters rosters, Protocols protocols, Facts facts, Clock clock, ZoneId zone) {
         this.screenings = screenings;
@@ -65,7 +60,7 @@ class Board {
     }
 
     /** A station's column. */
-    record Column(String id, String name, int done, int waiting) {}
+    record Column(String id, Text name, int done, int waiting) {}
 
     /**
      * One athlete's line; the states stand in the order of the columns.
@@ -137,12 +132,12 @@ class Board {
             return new Pace(Optional.empty(), 0, 0, 0, Optional.empty(), Optional.empty());
         }
         HallPlan plan = hall.plan(there.size());
-        Timetable timetable = timetables.computeIfAbsent(plan, Planner::flow);
+        Waves timetable = timetables.get(plan);
         Optional<Instant> start = hall.start().map(t -> view.heldOn().atTime(t).atZone(zone).toInstant())
                 .or(() -> facts.firstOf(view.id()))
                 .filter(i -> LocalDate.ofInstant(i, zone).equals(LocalDate.ofInstant(clock.instant(), zone)));
         long elapsed = start.map(s -> Duration.between(s, clock.instant()).toSeconds()).orElse(0L);
-        int planned = (int) timetable.slots().stream().filter(s -> s.end() <= elapsed).count();
+        int planned = timetable.visitsAfter(elapsed);
         Optional<Instant> finish = start.filter(s -> visits > 0 && elapsed > 0).map(s -> s.plusSeconds(elapsed * of / visits));
         return new Pace(start, visits, of, planned, finish, start.map(s -> s.plusSeconds(timetable.finish())));
     }

@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import javax.sql.DataSource;
 import org.postgresql.PGConnection;
 import org.postgresql.PGNotification;
@@ -32,7 +34,12 @@ class Live implements SmartLifecycle {
     private static final long AGAIN_MILLIS = 2000;
 
     private final DataSource database;
-    private final Map<UUID, List<SseEmitter>> boards = new ConcurrentHashMap<>();
+    private final Map<UUID, List<Watcher>> boards = new ConcurrentHashMap<>();
+    private final ExecutorService senders = Executors.newCachedThreadPool(work -> {
+        Thread thread = new Thread(work, "live-sender");
+        thread.setDaemon(true);
+        return thread;
+    });
     private volatile boolean running;
     private Thread listener;
 
@@ -43,19 +50,55 @@ class Live implements SmartLifecycle {
     /** A stream of changes of one screening; its first event says that it is open. */
     SseEmitter open(UUID screening) {
         SseEmitter emitter = new SseEmitter(0L);
-        List<SseEmitter> here = boards.computeIfAbsent(screening, s -> new CopyOnWriteArrayList<>());
-        here.add(emitter);
-        emitter.onCompletion(() -> here.remove(emitter));
-        emitter.onError(e -> here.remove(emitter));
-        send(here, emitter, "open");
+        watch(screening, emitter);
         return emitter;
     }
 
-    private static void send(List<SseEmitter> all, SseEmitter emitter, String name) {
-        try {
-            emitter.send(SseEmitter.event().name(name).data(""));
-        } catch (IOException | IllegalStateException e) {
-            all.remove(emitter);
+    void watch(UUID screening, SseEmitter emitter) {
+        List<Watcher> here = boards.computeIfAbsent(screening, s -> new CopyOnWriteArrayList<>());
+        Watcher watcher = new Watcher(emitter, here);
+        here.add(watcher);
+        emitter.onCompletion(() -> here.remove(watcher));
+        emitter.onError(e -> here.remove(watcher));
+        watcher.tell("open");
+    }
+
+    /** One open board. It is told in a thread of its own, so that one that does not listen delays no other, and only the latest that waits. */
+    private final class Watcher {
+
+        private final SseEmitter emitter;
+        private final List<Watcher> all;
+        private String waiting;
+        private boolean telling;
+
+        Watcher(SseEmitter emitter, List<Watcher> all) {
+            this.emitter = emitter;
+            this.all = all;
+        }
+
+        synchronized void tell(String name) {
+            waiting = name.equals("beat") && waiting != null ? waiting : name;
+            if (!telling) {
+                telling = true;
+                senders.execute(this::send);
+            }
+        }
+
+        private synchronized String next() {
+            String name = waiting;
+            waiting = null;
+            telling = name != null;
+            return name;
+        }
+
+        private void send() {
+            try {
+                for (String name = next(); name != null; name = next()) {
+                    emitter.send(SseEmitter.event().name(name).data(""));
+                }
+            } catch (IOException | RuntimeException e) {
+                all.remove(this);
+            }
         }
     }
 
@@ -74,9 +117,9 @@ class Live implements SmartLifecycle {
                 statement.execute("listen screening");
                 boards.keySet().forEach(this::changed);
                 hear(connection.unwrap(PGConnection.class));
-            } catch (SQLException e) {
+            } catch (SQLException | RuntimeException e) {
                 if (running) {
-                    LOG.warn("Live changes are interrupted: {}", e.getMessage());
+                    LOG.warn("Live changes are interrupted: {}", String.valueOf(e.getMessage()));
                     pause();
                 }
             }
@@ -90,14 +133,13 @@ class Live implements SmartLifecycle {
                 Arrays.stream(heard).map(n -> UUID.fromString(n.getParameter())).distinct().forEach(this::changed);
             }
             if (beat % BEAT_EVERY == 0) {
-                boards.values().forEach(all -> all.forEach(e -> send(all, e, "beat")));
+                boards.values().forEach(all -> all.forEach(w -> w.tell("beat")));
             }
         }
     }
 
     private void changed(UUID screening) {
-        List<SseEmitter> all = boards.getOrDefault(screening, List.of());
-        all.forEach(e -> send(all, e, "changed"));
+        boards.getOrDefault(screening, List.of()).forEach(w -> w.tell("changed"));
     }
 
     private static void pause() {
@@ -111,7 +153,8 @@ class Live implements SmartLifecycle {
     @Override
     public void stop() {
         running = false;
-        boards.values().forEach(all -> all.forEach(SseEmitter::complete));
+        boards.values().forEach(all -> all.forEach(w -> w.emitter.complete()));
+        senders.shutdownNow();
     }
 
     @Override

@@ -87,8 +87,7 @@ final class Receiver implements ReadListener, AsyncListener {
             over.run();
             into.close();
             Answers.write(problem, request, response);
-            response.flushBuffer();
-            Connections.abandon(request);
+            response.flushBuffer(); // with any of these answers the container closes the connection and reads no further
             context.complete();
         }
     }

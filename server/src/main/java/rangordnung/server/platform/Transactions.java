@@ -3,14 +3,21 @@ package rangordnung.server.platform;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
-import org.springframework.session.config.SessionRepositoryCustomizer;
+import org.springframework.session.Session;
+import org.springframework.session.SessionRepository;
 import org.springframework.session.jdbc.JdbcIndexedSessionRepository;
+import org.springframework.session.jdbc.config.annotation.web.http.EnableJdbcHttpSession;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.transaction.support.TransactionTemplate;
 
+/** How long something holds together, and what lies outside: sessions. */
 @Configuration
+@EnableJdbcHttpSession(maxInactiveIntervalInSeconds = Transactions.UNUSED_SECONDS)
 class Transactions {
+
+    /** After so long without a request a session ends: a working day (house convention). */
+    static final int UNUSED_SECONDS = 12 * 60 * 60;
 
     @Bean
     @Primary
@@ -18,18 +25,10 @@ class Transactions {
         return new TransactionTemplate(transactions);
     }
 
-    /**
-     * The moment of the last request is written once a minute and not at every request: it only decides when a session
-     * that nobody uses ends, twelve hours later. Whatever else changes in a session is written at once.
-     */
     @Bean
-    SessionRepositoryCustomizer<JdbcIndexedSessionRepository> restfulSessions() {
-        return sessions -> sessions.setUpdateSessionQuery("""
-                update spring_session s
-                set session_id = v.id, last_access_time = v.last, max_inactive_interval = v.lasts, expiry_time = v.expires, principal_name = v.principal
-                from (values (?, ?::bigint, ?::int, ?::bigint, ?)) as v (id, last, lasts, expires, principal)
-                where s.primary_id = ? and (s.session_id <> v.id or s.max_inactive_interval <> v.lasts
-                  or s.principal_name is distinct from v.principal or s.last_access_time < v.last - 60000)""");
+    @Primary
+    SessionRepository<Session> restfulSessions(JdbcIndexedSessionRepository kept) {
+        return new RestfulSessions<>(kept);
     }
 
     /**

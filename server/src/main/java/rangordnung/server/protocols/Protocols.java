@@ -118,15 +118,24 @@ public class Protocols {
         }
     }
 
+    /** Ids of an organisation's own protocols begin so, and those that ship never do: neither takes a number of the other. */
+    private static final String OWN = "own-";
+    private static final int LONGEST_ID = 60;
+
     /**
-     * Keeps a changed protocol as the next version of its name. What was there before stays as it was.
+     * Keeps a changed protocol as the next version of its name; one that ships becomes the first of an own protocol. What
+     * was there before stays as it was.
      *
-     * @return the protocol with its version
+     * @return the protocol with its id and version
      */
     public Protocol add(Protocol changed) {
+        boolean own = changed.id().startsWith(OWN);
+        String id = own ? changed.id() : (OWN + changed.id()).substring(0, Math.min(LONGEST_ID, OWN.length() + changed.id().length()));
+        Text name = shipped.stream().noneMatch(p -> p.id().equals(changed.id()) && p.name().equals(changed.name())) ? changed.name()
+                : new Text(changed.name().en() + " (own)", changed.name().de() + " (eigene)");
         int next = versions.findAllByOrderByProtocolAscVersionAsc().stream()
-                .filter(v -> v.protocol().equals(changed.id())).mapToInt(ProtocolVersion::version).max().orElse(0) + 1;
-        Protocol version = new Protocol(changed.id(), next, changed.name(), changed.summary(), changed.tests(), changed.policies(), changed.rules(),
+                .filter(v -> v.protocol().equals(id)).mapToInt(ProtocolVersion::version).max().orElse(0) + 1;
+        Protocol version = new Protocol(id, next, name, changed.summary(), changed.tests(), changed.policies(), changed.rules(),
                 battery.retestsFor(changed.tests(), changed.policies()));
         try {
             save(version);

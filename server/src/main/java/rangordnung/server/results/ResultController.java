@@ -3,12 +3,14 @@ package rangordnung.server.results;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -183,7 +185,8 @@ class ResultController {
         List<ScreenResult> history = looked.stream().map(Results.Screened::result).toList();
         Results.Screened here = looked.get(looked.size() - 1);
         ScreenResult now = here.result();
-        Optional<ScreenResult> before = history.size() > 1 ? Optional.of(history.get(history.size() - 2)) : Optional.empty();
+        List<ScreenResult> before = new ArrayList<>(history.subList(0, history.size() - 1));
+        Collections.reverse(before);
         var protocol = protocols.get(screening.protocol(), screening.protocolVersion());
         double coverage = protocol.rules().coverage().value();
         List<HistoryPoint> points = new ArrayList<>();
@@ -194,18 +197,20 @@ class ResultController {
         Results.Proposed proposed = results.proposed(results.placer(protocol), new Results.Screen(screening, protocol, List.of(here)), here, history);
         LinkReport links = new Links(protocol, protocols.linkRules()).report(now);
         return new AthleteResult(screening, athlete, member.name().full(), proposed.incident(), setAside(List.of(here)), member.clearance(), now.attendance(), now.pains(), now.stopped(),
-                now.refer(), now.index(), before.flatMap(b -> change(b.index(), now.index(), coverage)),
+                now.refer(), now.index(), change(before, now.index(), coverage),
                 now.tests().stream().map(t -> test(t, before, coverage)).toList(), now.personal(), points, links, proposed.proposal());
     }
 
-    private static Optional<Change> change(MovementIndex before, MovementIndex now, double coverage) {
-        return before instanceof MovementIndex.Known b && now instanceof MovementIndex.Known n
-                ? Optional.of(Change.between(b.estimate(), n.estimate(), coverage, true))
-                : Optional.empty();
+    /** The change since the last screening that gave an index; whoever missed a date is held against the one before it. */
+    private static Optional<Change> change(List<ScreenResult> before, MovementIndex now, double coverage) {
+        return before.stream().flatMap(b -> b.index() instanceof MovementIndex.Known known ? Stream.of(known) : Stream.empty()).findFirst()
+                .flatMap(b -> now instanceof MovementIndex.Known n ? Optional.of(Change.between(b.estimate(), n.estimate(), coverage, true)) : Optional.empty());
     }
 
-    private static TestView test(TestResult test, Optional<ScreenResult> before, double coverage) {
-        Optional<TestResult> earlier = before.flatMap(b -> b.tests().stream().filter(t -> t.test().id().equals(test.test().id())).findFirst());
+    /** @param before earlier screenings, the last first; each test is held against the last time that it was done */
+    private static TestView test(TestResult test, List<ScreenResult> before, double coverage) {
+        Optional<TestResult> earlier = before.stream()
+                .flatMap(b -> b.tests().stream().filter(t -> t.test().id().equals(test.test().id()) && t.trial().isPresent())).findFirst();
         List<CriterionView> criteria = test.criteria().stream()
                 .map(c -> new CriterionView(c.criterion().id(), c.findings(), c.direction(),
                         Sided.each(side -> change(earlier.filter(e -> comparable(e, test)).flatMap(e -> e.criterion(c.criterion().id())), c, side, coverage)),

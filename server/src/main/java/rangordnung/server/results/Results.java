@@ -1,13 +1,15 @@
 package rangordnung.server.results;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import rangordnung.core.judgement.Judge;
@@ -30,19 +32,16 @@ import rangordnung.server.screening.Settlements;
 @Service
 public class Results {
 
-    private static final int KEPT_SCREENINGS = 16;
+    /** Most athletes whose results are kept in memory; each takes some ten kilobytes. */
+    private static final int KEPT_ATHLETES = 4000;
 
     private final Screenings screenings;
     private final Rosters rosters;
     private final Protocols protocols;
     private final Facts facts;
     private final Settlements settlements;
-    private final Map<UUID, Map<UUID, Judged>> kept = java.util.Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<UUID, Map<UUID, Judged>> eldest) {
-            return size() > KEPT_SCREENINGS;
-        }
-    });
+    private final Cache<Version, Map<UUID, Judged>> kept = Caffeine.newBuilder()
+            .maximumWeight(KEPT_ATHLETES).weigher((Version v, Map<UUID, Judged> results) -> 1 + results.size()).build();
 
     Results(Screenings screenings, Rosters rosters, Protocols protocols, Facts facts, Settlements settlements) {
         this.screenings = screenings;
@@ -60,10 +59,13 @@ public class Results {
      */
     private record Result(ScreenResult screen, Optional<String> incident, List<Facts.SetAside> setAside) {}
 
-    private record Judged(Facts.BookMark mark, Particulars particulars, String protocol, Result result) {
+    /** A screening under a protocol version. */
+    private record Version(UUID screening, String protocol, int version) {}
 
-        boolean stands(Facts.BookMark now, Particulars under, String version) {
-            return mark.equals(now) && particulars.equals(under) && protocol.equals(version);
+    private record Judged(Facts.BookMark mark, Particulars particulars, Result result) {
+
+        boolean stands(Facts.BookMark now, Particulars under) {
+            return mark.equals(now) && particulars.equals(under);
         }
     }
 
@@ -86,6 +88,10 @@ public class Results {
         Screenings.ScreeningView view = screenings.visible(screening);
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
         Map<UUID, Result> results = judged(view, protocol);
+        return screen(view, protocol, results);
+    }
+
+    private Screen screen(Screenings.ScreeningView view, Protocol protocol, Map<UUID, Result> results) {
         Result nothing = new Result(new Judge(protocol).judge(List.of()), Optional.empty(), List.of());
         return new Screen(view, protocol, rosters.members(view.team()).stream().map(m -> screened(m, results.getOrDefault(m.id(), nothing))).toList());
     }
@@ -104,7 +110,7 @@ public class Results {
         }
     }
 
-    /** One athlete's results under one protocol, oldest first, up to and including a screening. */
+    /** One athlete's results, all under the protocol of the last, oldest first, up to and including a screening. */
     public List<Screened> history(UUID screening, Rosters.Member athlete) {
         Screenings.ScreeningView view = screenings.visible(screening);
         Judge judge = new Judge(protocols.get(view.protocol(), view.protocolVersion()));
@@ -113,12 +119,21 @@ public class Results {
                 .toList();
     }
 
-    /** What is proposed for every athlete of a screening, in the light of the screenings before. */
+    /** What is proposed for every athlete of a screening, in the light of the screenings before, all judged under its protocol. */
     public Map<UUID, Proposed> proposals(Screen screen) {
+        return proposals(screen, s -> judged(s, screen.protocol()));
+    }
+
+    /** The same under a protocol that is only tried; nothing of it is kept. */
+    public Map<UUID, Proposed> proposalsAnew(Screen screen) {
+        return proposals(screen, s -> anew(s, screen.protocol()));
+    }
+
+    private Map<UUID, Proposed> proposals(Screen screen, Function<Screenings.ScreeningView, Map<UUID, Result>> judging) {
         Placer placer = placer(screen.protocol());
         List<Map<UUID, Result>> before = screenings.upTo(screen.screening()).stream()
                 .filter(s -> !s.id().equals(screen.screening().id()))
-                .map(s -> judged(s, screen.protocol()))
+                .map(judging)
                 .toList();
         Map<UUID, Proposed> proposals = new HashMap<>();
         for (Screened screened : screen.athletes()) {
@@ -149,12 +164,17 @@ public class Results {
     /** The same facts judged under another protocol; nothing of it is kept. */
     public Screen under(UUID screening, Protocol protocol) {
         Screenings.ScreeningView view = screenings.visible(screening);
-        Map<UUID, Facts.Book> books = facts.books(screening);
-        Map<UUID, Particulars> particulars = particulars(view);
+        Map<UUID, Result> results = anew(view, protocol);
+        return screen(view, protocol, results);
+    }
+
+    private Map<UUID, Result> anew(Screenings.ScreeningView view, Protocol protocol) {
+        Map<UUID, Facts.Book> books = facts.books(view.id());
         Judge judge = new Judge(protocol);
-        return new Screen(view, protocol, rosters.members(view.team()).stream()
-                .map(m -> screened(m, isolated(judge, screening, m.id(), books.getOrDefault(m.id(), Facts.Book.EMPTY), particulars.getOrDefault(m.id(), Particulars.NONE))))
-                .toList());
+        Map<UUID, Result> results = new HashMap<>();
+        particulars(view).forEach((athlete, particulars) ->
+                results.put(athlete, isolated(judge, view.id(), athlete, books.getOrDefault(athlete, Facts.Book.EMPTY), particulars)));
+        return results;
     }
 
     /** What judging needs beside the books, for every athlete of a screening. */
@@ -165,13 +185,13 @@ public class Results {
     }
 
     private Map<UUID, Result> judged(Screenings.ScreeningView screening, Protocol protocol) {
-        Map<UUID, Judged> last = kept.getOrDefault(screening.id(), Map.of());
+        Version key = new Version(screening.id(), protocol.id(), protocol.version());
+        Map<UUID, Judged> last = Optional.ofNullable(kept.getIfPresent(key)).orElse(Map.of());
         List<Facts.BookMark> marks = facts.marks(screening.id());
         Map<UUID, Particulars> particulars = particulars(screening);
-        String version = protocol.id() + " " + protocol.version();
         Set<UUID> grown = marks.stream()
                 .filter(mark -> !last.containsKey(mark.athlete())
-                        || !last.get(mark.athlete()).stands(mark, particulars.getOrDefault(mark.athlete(), Particulars.NONE), version))
+                        || !last.get(mark.athlete()).stands(mark, particulars.getOrDefault(mark.athlete(), Particulars.NONE)))
                 .map(Facts.BookMark::athlete)
                 .collect(Collectors.toSet());
         Map<UUID, Facts.Book> books = grown.isEmpty() ? Map.of()
@@ -185,10 +205,10 @@ public class Results {
             Result result = grown.contains(mark.athlete())
                     ? isolated(judge, screening.id(), mark.athlete(), books.getOrDefault(mark.athlete(), Facts.Book.EMPTY), under)
                     : last.get(mark.athlete()).result();
-            now.put(mark.athlete(), new Judged(mark, under, version, result));
+            now.put(mark.athlete(), new Judged(mark, under, result));
             results.put(mark.athlete(), result);
         }
-        kept.put(screening.id(), now);
+        kept.put(key, now);
         return results;
     }
 }

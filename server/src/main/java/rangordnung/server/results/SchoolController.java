@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -25,9 +26,14 @@ import rangordnung.core.judgement.TestResult;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Text;
 import rangordnung.server.protocols.Protocols;
+import rangordnung.server.screening.Screenings;
 
-/** The same screening under two schools: who would stand elsewhere, and why. Nothing of it is kept. */
+/**
+ * The same screening under two schools: who would stand elsewhere, and why. Only what both can judge is compared, since
+ * what only one looks at would move everybody. Nothing of it is kept.
+ */
 @RestController
 class SchoolController {
 
@@ -43,13 +49,22 @@ class SchoolController {
     /** An athlete whose grade, band or place differs. */
     record Moved(UUID athlete, String name, Stand one, Stand other, List<GradeMoved> grades) {}
 
-    /** @param athletes how many were compared */
-    record SchoolsView(Protocols.ProtocolLine one, Protocols.ProtocolLine other, int athletes, List<Moved> moved) {}
+    /** A test that only one of two protocols has, or a criterion of a test that both have. */
+    record Only(Text test, Optional<Text> criterion) {}
 
+    /**
+     * @param athletes  how many were compared
+     * @param onlyOne   what only the first judges
+     * @param onlyOther what only the second judges
+     */
+    record SchoolsView(Protocols.ProtocolLine one, Protocols.ProtocolLine other, int athletes, List<Moved> moved, List<Only> onlyOne, List<Only> onlyOther) {}
+
+    private final Screenings screenings;
     private final Results results;
     private final Protocols protocols;
 
-    SchoolController(Results results, Protocols protocols) {
+    SchoolController(Screenings screenings, Results results, Protocols protocols) {
+        this.screenings = screenings;
         this.results = results;
         this.protocols = protocols;
     }
@@ -57,16 +72,35 @@ class SchoolController {
     /** Two protocols on the same screening. */
     @GetMapping("/api/screenings/{id}/schools")
     SchoolsView compare(@PathVariable UUID id, @RequestParam String protocol, @RequestParam int version) {
-        return compare(results.of(id), results.under(id, protocols.get(protocol, version)));
+        return compare(id, protocols.get(protocol, version));
     }
 
     /** What a changed protocol would move in a screening, before it is saved. */
     @PostMapping("/api/protocols/preview")
     SchoolsView preview(@Valid @RequestBody Draft draft) {
-        return compare(results.of(draft.screening()), results.under(draft.screening(), draft.protocol()));
+        return compare(draft.screening(), draft.protocol());
     }
 
-    private SchoolsView compare(Results.Screen one, Results.Screen other) {
+    private SchoolsView compare(UUID screening, Protocol tried) {
+        Screenings.ScreeningView view = screenings.visible(screening);
+        Protocol now = protocols.get(view.protocol(), view.protocolVersion());
+        Optional<Protocol> shared = now.sharedWith(tried);
+        Optional<Protocol> sharedTried = tried.sharedWith(now);
+        if (shared.isEmpty() || sharedTried.isEmpty()) {
+            return new SchoolsView(line(now), line(tried), 0, List.of(), only(now, tried), only(tried, now));
+        }
+        Results.Screen one = results.under(screening, shared.get());
+        Results.Screen other = results.under(screening, sharedTried.get());
+        return new SchoolsView(line(now), line(tried), one.athletes().size(), moved(one, other), only(now, tried), only(tried, now));
+    }
+
+    private static List<Only> only(Protocol one, Protocol other) {
+        return one.tests().stream().flatMap(test -> other.test(test.id()).filter(t -> t.role() == test.role())
+                .map(twin -> test.criteria().stream().filter(c -> twin.criterion(c.id()).isEmpty()).map(c -> new Only(test.name(), Optional.of(c.name()))))
+                .orElseGet(() -> Stream.of(new Only(test.name(), Optional.empty())))).toList();
+    }
+
+    private List<Moved> moved(Results.Screen one, Results.Screen other) {
         Map<UUID, Stand> before = stands(one);
         Map<UUID, Stand> after = stands(other);
         List<Moved> moved = new ArrayList<>();
@@ -79,7 +113,7 @@ class SchoolController {
                 moved.add(new Moved(id, now.athlete().name().full(), before.get(id), after.get(id), grades));
             }
         }
-        return new SchoolsView(line(one.protocol()), line(other.protocol()), one.athletes().size(), moved);
+        return moved;
     }
 
     private static Protocols.ProtocolLine line(Protocol p) {
@@ -96,11 +130,11 @@ class SchoolController {
         Map<UUID, Integer> bands = new HashMap<>();
         Ranking.of(standings, screen.protocol().rules()).bands()
                 .forEach(b -> b.members().forEach(m -> bands.put(m.standing().athlete(), b.number())));
-        var placer = results.placer(screen.protocol());
+        Map<UUID, Results.Proposed> proposals = results.proposalsAnew(screen);
         Map<UUID, Stand> stands = new HashMap<>();
         for (Results.Screened s : screen.athletes()) {
             Optional<Double> index = s.result().index() instanceof MovementIndex.Known known ? Optional.of(known.value()) : Optional.empty();
-            Optional<Proposal.Place> place = results.proposed(placer, screen, s, List.of(s.result())).proposal() instanceof Proposal.Placed placed
+            Optional<Proposal.Place> place = proposals.get(s.athlete().id()).proposal() instanceof Proposal.Placed placed
                     ? Optional.of(placed.place()) : Optional.empty();
             stands.put(s.athlete().id(), new Stand(index, Optional.ofNullable(bands.get(s.athlete().id())), place));
         }

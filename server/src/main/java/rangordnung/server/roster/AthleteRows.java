@@ -21,6 +21,9 @@ interface AthleteRows extends Repository<Athlete, UUID> {
             from Athlete a where a.team = :team order by a.givenName, a.familyName, a.id""")
     List<Rosters.Member> members(UUID team);
 
+    @Query("select new rangordnung.server.roster.Rosters$Stamp(a.team, count(a), sum(a.version)) from Athlete a group by a.team")
+    List<Rosters.Stamp> stamps();
+
     @Query("select a.id from Athlete a where a.team = :team and a.id in :asked")
     Set<UUID> among(UUID team, Collection<UUID> asked);
 

@@ -11,7 +11,7 @@ enum Column {
     GIVEN_NAME("given name", "first name", "forename", "vorname", "rufname"),
     FAMILY_NAME("family name", "last name", "surname", "nachname", "familienname"),
     FULL_NAME("name", "full name", "athlete", "pupil", "student", "schüler", "schülerin", "athlet", "athletin", "vor und nachname"),
-    BIRTH_DATE("birth date", "date of birth", "born", "birthday", "dob", "geburtsdatum", "geboren", "geb", "geb datum"),
+    BIRTH_DATE("birth date", "date of birth", "born", "birthday", "dob", "geburtsdatum", "geburtstag", "geboren", "geb", "geb datum"),
     HEIGHT_CM("height", "height cm", "stature", "größe", "körpergröße", "groesse", "größe cm"),
     MASS_KG("mass", "mass kg", "weight", "weight kg", "body mass", "gewicht", "gewicht kg", "masse", "körpermasse"),
     LEG_LENGTH_CM("leg length", "leg length cm", "beinlänge", "beinlänge cm"),

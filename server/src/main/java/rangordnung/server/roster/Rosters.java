@@ -4,9 +4,12 @@ import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.body.AthleteName;
@@ -84,6 +87,14 @@ public class Rosters {
     @Transactional(readOnly = true)
     public List<Member> members(UUID team) {
         return athletes.members(team);
+    }
+
+    /** What differs as soon as anybody of a team has changed. */
+    public record Stamp(UUID team, long athletes, long changes) {}
+
+    @Transactional(readOnly = true)
+    public Map<UUID, Stamp> stamps() {
+        return athletes.stamps().stream().collect(Collectors.toMap(Stamp::team, Function.identity()));
     }
 
     /** Those of some athletes who belong to a team. */

@@ -155,10 +155,15 @@ record Sheet(List<String> header, List<Line> rows) {
         if (cell == null || cell.getType() == CellType.EMPTY || cell.getType() == CellType.ERROR) {
             return "";
         }
-        if (cell.getType() == CellType.NUMBER && cell.getDataFormatString() != null && cell.getDataFormatString().matches(".*[dDyY].*")) {
+        if (cell.getType() == CellType.NUMBER && cell.getDataFormatString() != null && date(cell.getDataFormatString())) {
             return cell.asDate().toLocalDate().toString();
         }
         return cell.getText();
+    }
+
+    /** Whether a number format shows a day or a year; colours, quoted words and escaped signs in it say nothing (ECMA-376, part 1, 18.8.31). */
+    static boolean date(String format) {
+        return format.replaceAll("\\[[^\\]]*\\]|\"[^\"]*\"|[\\\\_*].", "").matches("(?s).*[dDyY].*");
     }
 
     /** Counts what a packed file holds before anything is made of it. */

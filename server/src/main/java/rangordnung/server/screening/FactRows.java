@@ -47,6 +47,9 @@ interface FactRows extends Repository<FactRow, UUID> {
     @NativeQuery("select body::text from fact where screening_id = :screening and body ->> 'kind' = 'trialOpened' and body ->> 'trial' in (:trials)")
     List<String> openings(UUID screening, Collection<String> trials);
 
+    @Query("select new rangordnung.server.screening.Facts$Extent(f.screening, count(f), max(f.sequence)) from FactRow f group by f.screening")
+    List<Facts.Extent> extents();
+
     @Query("""
             select new rangordnung.server.screening.Facts$BookMark(f.athlete, count(f), max(f.sequence))
             from FactRow f where f.screening = :screening group by f.athlete""")

@@ -125,6 +125,9 @@ public class Facts {
     /** How far one athlete's book has grown; two equal marks mean equal books. */
     public record BookMark(UUID athlete, long count, long last) {}
 
+    /** How far the books of a screening have grown together. */
+    public record Extent(UUID screening, long count, long last) {}
+
     /** Takes facts in, all or none. */
     public Taken take(UUID screening, List<FactSent> sent) {
         return take(screening, sent, Optional.empty());
@@ -153,11 +156,12 @@ public class Facts {
     }
 
     private Taken checkedAndAppended(UUID screening, List<FactSent> sent, Optional<Under> under, boolean someKnown) {
-        Screenings.Open open = screenings.open(screening);
+        Set<UUID> athletes = sent.stream().map(FactSent::athlete).collect(Collectors.toSet());
+        Screenings.Open open = screenings.open(screening, athletes);
         Screenings.ScreeningView view = open.view();
         Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version())).orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
         FactChecks checks = new FactChecks(screening, protocol, reach(open, protocol), testsOfTrials(screening, sent), superseded(sent));
-        Set<UUID> members = rosters.among(view.team(), sent.stream().map(FactSent::athlete).collect(Collectors.toSet()));
+        Set<UUID> members = open.members() == athletes.size() ? athletes : rosters.among(view.team(), athletes);
         for (FactSent fact : sent) {
             if (!members.contains(fact.athlete())) {
                 throw Problem.invalid(Code.UNKNOWN_ATHLETE, "The athlete of fact " + fact.id() + " is not in this screening's roster.", "athlete");
@@ -298,6 +302,11 @@ public class Facts {
     /** When the first fact of a screening arrived. */
     public Optional<Instant> firstOf(UUID screening) {
         return transaction.execute(t -> rows.firstOf(screening));
+    }
+
+    /** How far the books of each screening have grown; a screening without facts has none. */
+    public Map<UUID, Extent> extents() {
+        return transaction.execute(t -> rows.extents()).stream().collect(Collectors.toMap(Extent::screening, Function.identity()));
     }
 
     /** How far the book of each athlete has grown; an athlete without facts has none. */

@@ -11,11 +11,12 @@ import jakarta.validation.constraints.Size;
 import java.time.LocalTime;
 import java.util.List;
 import java.util.Optional;
+import rangordnung.core.Refusal;
 import rangordnung.core.plan.HallPlan;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
-import rangordnung.server.platform.Visible;
+import rangordnung.core.protocol.Text;
 
 /**
  * The hall of a screening: its stations and what the timetable is made from.
@@ -36,17 +37,28 @@ public record HallSetup(
     /**
      * A place in the hall where some tests are done.
      *
+     * @param name    as its own tests are named, until somebody writes another
      * @param tests   in order
      * @param checkIn whether athletes are checked in and asked here
      * @param seconds one athlete takes
      */
     public record StationSetup(
             @NotBlank @Pattern(regexp = "[a-z][a-z0-9-]{0,59}") String id,
-            @Visible @Size(max = 60) String name,
+            @NotNull Text name,
             @NotNull @Size(max = 60) List<@Size(max = 60) String> tests,
             boolean checkIn,
             @Min(1) @Max(HallPlan.MOST_PLACES) int places,
-            @Min(1) @Max(HallPlan.LONGEST_STATION) int seconds) {}
+            @Min(1) @Max(HallPlan.LONGEST_STATION) int seconds) {
+
+        private static final int LONGEST_NAME = 60;
+
+        public StationSetup {
+            if (name != null) {
+                Refusal.words(name.en(), LONGEST_NAME, "name");
+                Refusal.words(name.de(), LONGEST_NAME, "name");
+            }
+        }
+    }
 
     /** Seconds a trial of legs together, of each leg, and a measured test take to begin with (house convention). */
     private static final int TOGETHER = 75;
@@ -57,7 +69,7 @@ public record HallSetup(
     static HallSetup usual(Protocol protocol) {
         List<StationSetup> stations = protocol.tests().stream()
                 .filter(t -> t.role() != TestDefinition.Role.RETEST)
-                .map(t -> new StationSetup(t.id(), t.name().en(), List.of(t.id()), false, 1, seconds(t)))
+                .map(t -> new StationSetup(t.id(), t.name(), List.of(t.id()), false, 1, seconds(t)))
                 .toList();
         return new HallSetup(stations, stations.size(), 15, 300, 2700, List.of(), Optional.empty(), Optional.empty());
     }

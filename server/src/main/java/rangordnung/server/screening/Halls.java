@@ -63,14 +63,14 @@ public class Halls {
         for (HallSetup.StationSetup station : setup.stations()) {
             for (String test : station.tests()) {
                 if (!known.contains(test)) {
-                    throw Problem.invalid(Code.UNKNOWN_TEST, "Station “" + station.name() + "” names the test “" + test + "”, which the protocol does not have.", "stations");
+                    throw Problem.invalid(Code.UNKNOWN_TEST, "Station “" + station.name().en() + "” names the test “" + test + "”, which the protocol does not have.", "stations");
                 }
                 if (!placed.add(test)) {
                     throw Problem.invalid(Code.TEST_TWICE, "The test “" + test + "” stands at two stations. Leave it at one.", "stations");
                 }
             }
             if (station.tests().isEmpty() && !station.checkIn()) {
-                throw Problem.invalid(Code.STATION_EMPTY, "Station “" + station.name() + "” has nothing to do. Give it a test or the check-in.", "stations");
+                throw Problem.invalid(Code.STATION_EMPTY, "Station “" + station.name().en() + "” has nothing to do. Give it a test or the check-in.", "stations");
             }
         }
         setup.plan(1);

@@ -1,5 +1,6 @@
 package rangordnung.server.screening;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -12,13 +13,17 @@ interface ScreeningRows extends Repository<Screening, UUID> {
 
     Optional<Screening> findById(UUID id);
 
-    /** All that a helper's request asks for first, in one question. */
-    record Gate(Screening screening, StationPass pass, HallPlanRow hall) {}
+    /**
+     * All that a request asks for first, in one question.
+     *
+     * @param members how many of the athletes that were asked for are of the screening's roster
+     */
+    record Gate(Screening screening, StationPass pass, HallPlanRow hall, long members) {}
 
     @Query("""
-            select new rangordnung.server.screening.ScreeningRows$Gate(s, p, h)
+            select new rangordnung.server.screening.ScreeningRows$Gate(s, p, h, (select count(a) from Athlete a where a.team = s.team and a.id in :athletes))
             from Screening s left join StationPass p on p.id = :pass left join HallPlanRow h on h.screening = s.id where s.id = :id""")
-    Optional<Gate> gate(UUID id, UUID pass);
+    Optional<Gate> gate(UUID id, UUID pass, Collection<UUID> athletes);
 
     List<Screening> findAllByOrderByHeldOnDescCreatedAtDesc();
 

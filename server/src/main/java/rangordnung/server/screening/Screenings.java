@@ -71,24 +71,31 @@ public class Screenings {
     /**
      * A screening that the one who asks may see.
      *
-     * @param hall how its hall is set up, where the lead has said so
+     * @param hall    how its hall is set up, where the lead has said so
+     * @param members how many of the athletes that were asked for are of its roster
      */
-    record Open(ScreeningView view, Optional<String> hall) {}
+    record Open(ScreeningView view, Optional<String> hall, long members) {}
 
     @Transactional(readOnly = true)
     Open open(UUID id) {
+        return open(id, Set.of());
+    }
+
+    /** The same, and how many of some athletes are of its roster. */
+    @Transactional(readOnly = true)
+    Open open(UUID id, Set<UUID> athletes) {
         Signed signed = Signed.required();
-        Optional<ScreeningRows.Gate> gate = rows.gate(id, signed.pass() == null ? NO_PASS : signed.pass().id());
+        Optional<ScreeningRows.Gate> gate = rows.gate(id, signed.pass() == null ? NOTHING : signed.pass().id(), athletes.isEmpty() ? Set.of(NOTHING) : athletes);
         boolean may = switch (signed.role()) {
             case LEAD -> true;
             case RATER -> raters.existsByScreeningAndAccount(id, signed.account());
             case HELPER -> opens(signed.pass(), id, gate);
         };
-        return gate.filter(g -> may).map(g -> new Open(g.screening().view(), Optional.ofNullable(g.hall()).map(HallPlanRow::body)))
+        return gate.filter(g -> may).map(g -> new Open(g.screening().view(), Optional.ofNullable(g.hall()).map(HallPlanRow::body), g.members()))
                 .orElseThrow(() -> Problem.notFound("screening"));
     }
 
-    private static final UUID NO_PASS = new UUID(0, 0);
+    private static final UUID NOTHING = new UUID(0, 0);
 
     /** A pass opens its own screening, until it ends or is taken back. */
     private boolean opens(Signed.Pass pass, UUID screening, Optional<ScreeningRows.Gate> gate) {
@@ -108,12 +115,11 @@ public class Screenings {
         return screening.view();
     }
 
-    /** The screenings of a roster under the same protocol up to and including one, oldest first. */
+    /** The screenings of a roster up to and including one, oldest first. */
     @Transactional(readOnly = true)
     public List<ScreeningView> upTo(ScreeningView last) {
         return rows.findByTeamOrderByHeldOnAscCreatedAtAsc(last.team()).stream()
                 .map(Screening::view)
-                .filter(s -> s.protocol().equals(last.protocol()) && s.protocolVersion() == last.protocolVersion())
                 .takeWhile(s -> !s.heldOn().isAfter(last.heldOn()))
                 .filter(s -> s.heldOn().isBefore(last.heldOn()) || s.id().equals(last.id()))
                 .toList();

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.body.AthleteName;
@@ -48,6 +49,12 @@ public class Settlements {
         rows.findByScreeningOrderBySequence(screening)
                 .forEach(s -> settled.computeIfAbsent(s.athlete(), a -> new HashMap<>()).put(s.test(), s.trial()));
         return settled;
+    }
+
+    /** How many settlements each screening has; one without any is left out. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Long> counts() {
+        return rows.counts().stream().collect(Collectors.toMap(r -> (UUID) r[0], r -> (Long) r[1]));
     }
 
     /** The last settlement of each athlete and test, with its reason. */

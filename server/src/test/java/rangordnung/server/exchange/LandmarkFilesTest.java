@@ -16,6 +16,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -241,6 +243,14 @@ class LandmarkFilesTest {
             file.put(offsetAt + 2 + i, body[i]);
         }
         return offsetAt + 2 + body.length;
+    }
+
+    /** Pictures are numbered 10, 40, 50, 60: a step of ten, and two that are missing. */
+    @Test
+    void a_gap_at_the_beginning_is_not_taken_for_the_step() {
+        String keypoints = IntStream.range(0, 17).mapToObj(i -> "1,2,2").collect(Collectors.joining(","));
+        String pictures = IntStream.of(10, 40, 50, 60).mapToObj(i -> "{\"image_id\":" + i + ",\"keypoints\":[" + keypoints + "]}").collect(Collectors.joining(","));
+        assertThat(read(("{\"annotations\":[" + pictures + "]}").getBytes(StandardCharsets.UTF_8), how(Motion.Plane.FRONT)).motion().frames()).isEqualTo(6);
     }
 
     static Stream<Arguments> broken_files_say_what_and_where() {

@@ -53,7 +53,7 @@ class HallTest extends ServerTest {
     @Test
     void a_hall_is_tried_without_being_kept_and_kept_when_asked() {
         String hall = """
-                {"stations":[{"id":"a","name":"A","tests":["overhead-squat"],"checkIn":false,"places":PLACES,"seconds":60}],
+                {"stations":[{"id":"a","name":{"en":"A","de":"A"},"tests":["overhead-squat"],"checkIn":false,"places":PLACES,"seconds":60}],
                  "raters":2,"walkingSeconds":0,"setUpSeconds":60,"lessonSeconds":2700,"orders":[]}""";
         assertThat(lead.post(path("plan"), hall.replace("PLACES", "1")).ok().body().at("/flow/finish").intValue()).isEqualTo(120);
         assertThat(lead.post(path("plan"), hall.replace("PLACES", "2")).ok().body().at("/flow/finish").intValue()).isEqualTo(60);
@@ -65,7 +65,7 @@ class HallTest extends ServerTest {
 
     @Test
     void a_hall_that_cannot_be_is_refused_with_the_station() {
-        String one = "{\"id\":\"a\",\"name\":\"A\",\"tests\":[\"%s\"],\"checkIn\":false,\"places\":1,\"seconds\":60}";
+        String one = "{\"id\":\"a\",\"name\":{\"en\":\"A\",\"de\":\"A\"},\"tests\":[\"%s\"],\"checkIn\":false,\"places\":1,\"seconds\":60}";
         String hall = "{\"stations\":[%s],\"raters\":1,\"walkingSeconds\":0,\"setUpSeconds\":60,\"lessonSeconds\":2700,\"orders\":[]}";
         lead.put(path("hall"), hall.formatted(one.formatted("handstand"))).problem(400, "unknown-test");
         lead.put(path("hall"), hall.formatted(one.formatted("wall-test") + "," + one.replace("\"a\"", "\"b\"").formatted("wall-test"))).problem(400, "test-twice");

@@ -114,7 +114,7 @@ class MeasuringTest extends ServerTest {
         Client.Answer mapped = lead.stream("/api/measuring/file?plane=SIDE&facing=RIGHT&mapped=left-knee=RIGHT_KNEE", csv).ok();
         assertThat(mapped.body().at("/clip/paths").size()).isEqualTo(1);
         assertThat(mapped.text("/clip/paths/0/landmark")).isEqualTo("RIGHT_KNEE");
-        Client.Answer broken = lead.stream("/api/measuring/file?plane=SIDE&facing=RIGHT", "time,left-hip.x,left-hip.z\n0,1,x\n".getBytes(StandardCharsets.UTF_8)).problem(400, "broken-file");
+        Client.Answer broken = lead.stream("/api/measuring/file?plane=SIDE&facing=RIGHT", "time,left-hip.x,left-hip.z\n0,1,x\n".getBytes(StandardCharsets.UTF_8)).problem(400, "file-not-number");
         assertThat(broken.text("/place")).contains("line 2");
         lead.stream("/api/measuring/file?plane=SIDE&facing=RIGHT", new byte[] {0, 1, 2, 3}).problem(400, "unknown-format");
         lead.post("/api/measuring/export?format=COCO", clip.replace("\"SIDE\"", "\"SPACE\"")).problem(400, "uneven-clip");
@@ -134,7 +134,7 @@ class MeasuringTest extends ServerTest {
         String csv = lead.post("/api/measuring/device/simulation", "{\"device\":\"SCALES\",\"size\":60,\"kilograms\":50,\"seed\":3}").ok().text("/csv");
         Client.Answer said = lead.post("/api/measuring/device", "{\"device\":\"SCALES\",\"csv\":%s,\"trial\":\"%s\"}".formatted(quoted(csv), trial)).ok();
         assertThat(said.body().at("/scales/share").doubleValue()).isCloseTo(60, within(0.5));
-        lead.post("/api/measuring/device", "{\"device\":\"PLATE\",\"csv\":\"time,x,y\\n0,1,2\\n\",\"trial\":\"%s\"}".formatted(trial)).problem(400, "broken-file");
+        lead.post("/api/measuring/device", "{\"device\":\"PLATE\",\"csv\":\"time,x,y\\n0,1,2\\n\",\"trial\":\"%s\"}".formatted(trial)).problem(400, "file-without-frames");
         String plate = lead.post("/api/measuring/device/simulation", "{\"device\":\"PLATE\",\"size\":1,\"kilograms\":50,\"seed\":3}").ok().text("/csv");
         Client.Answer sway = lead.post("/api/measuring/device", "{\"device\":\"PLATE\",\"csv\":%s,\"screening\":\"%s\",\"test\":\"timed-stance\",\"working\":\"LEFT\",\"trial\":\"%s\"}"
                 .formatted(quoted(plate), hall.screening(), trial)).ok();

@@ -1,6 +1,7 @@
 package rangordnung.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -21,11 +22,15 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.apache.catalina.core.StandardContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.tomcat.TomcatWebServer;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import rangordnung.server.Client;
 import rangordnung.server.ServerTest;
 
@@ -34,6 +39,9 @@ class BoundsTest extends ServerTest {
 
     @Value("${local.server.port}")
     private int port;
+
+    @Autowired
+    private ServletWebServerApplicationContext server;
 
     private static long millis(Runnable task) {
         long start = System.nanoTime();
@@ -144,6 +152,14 @@ class BoundsTest extends ServerTest {
         }
     }
 
+    /** A request that stays open in the container's books would keep the server from ending, for as long as it may take. */
+    @Test
+    void a_refused_body_leaves_nothing_open() {
+        lead().post("/api/teams", "{\"name\":\"" + "x".repeat((int) Bodies.MEGA) + "\",\"kind\":\"CLASS\"}").problem(413, "too-large");
+        StandardContext context = (StandardContext) ((TomcatWebServer) server.getWebServer()).getTomcat().getHost().findChildren()[0];
+        await().atMost(30, TimeUnit.SECONDS).until(() -> context.getInProgressAsyncCount() == 0);
+    }
+
     /** What the container refuses before the application sees it has our answer too. */
     @ParameterizedTest
     @ValueSource(strings = {"GET /api/teams HTTP/9.9\r\nHost: x\r\n\r\n", "GET /api/<x> HTTP/1.1\r\nHost: x\r\n\r\n", "GET /api/teams/%00 HTTP/1.1\r\nHost: x\r\n\r\n",
@@ -217,7 +233,7 @@ class BoundsTest extends ServerTest {
         Client lead = lead();
         String path = "/api/screenings/" + hall(lead, 1, "Ada").screening() + "/hall";
         String hall = """
-                {"stations":[{"id":"a","name":"A","tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":60}],
+                {"stations":[{"id":"a","name":{"en":"A","de":"A"},"tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":60}],
                  "raters":1,"walkingSeconds":0,"setUpSeconds":60,"lessonSeconds":2700,"orders":[],"waves":1}""";
         lead.put(path, hall.replaceAll("\"" + field + "\":\\d+", "\"" + field + "\":" + value)).problem(400, "invalid");
         jdbc.sql("insert into hall_plan select id, organisation_id, ?::jsonb, 0 from screening where id = ?::uuid")

@@ -59,11 +59,13 @@ class SchoolsTest extends ServerTest {
         assertThat(preview.text("/moved/0/one/place/focus")).isEqualTo("KNEE_CONTROL");
         assertThat(preview.body().at("/moved/0/other/place").isMissingNode()).as("one test of four, and no fault: nothing to propose yet").isTrue();
 
-        int version = lead.post("/api/protocols", tolerant.toString()).ok().body().get("version").intValue();
-        assertThat(version).isGreaterThan(3);
+        Client.Answer own = lead.post("/api/protocols", tolerant.toString()).ok();
+        assertThat(own.text("/id")).as("a shipped name keeps its numbers for what will ship").isEqualTo("own-standard-floor");
+        int version = own.body().get("version").intValue();
+        assertThat(lead.post("/api/protocols", own.body().toString()).ok().body().get("version").intValue()).isEqualTo(version + 1);
         assertThat(standardFloor().at("/policies/overheadKnee/value").stringValue()).isEqualTo("STRICT");
         assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("SLIGHT");
-        lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":%d}".formatted(version)).ok();
+        lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"own-standard-floor\",\"version\":%d}".formatted(version)).ok();
         assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("NONE");
     }
 
@@ -72,6 +74,9 @@ class SchoolsTest extends ServerTest {
         squat(lead, "heels LEFT MARKED", "knee-line RIGHT MARKED");
         Client.Answer compared = lead.get("/api/screenings/" + screening + "/schools?protocol=standard-floor&version=1").ok();
         assertThat(compared.body().get("athletes").intValue()).isEqualTo(1);
+        assertThat(compared.body().at("/moved").findValuesAsString("band")).as("what only one judges moves nobody").isEmpty();
+        assertThat(compared.body().get("onlyOther")).isEmpty();
+        assertThat(compared.body().at("/onlyOne").findValues("test")).isNotEmpty();
         lead.get("/api/screenings/" + screening + "/schools?protocol=nowhere&version=1").problem(404, "not-found");
     }
 
@@ -110,7 +115,7 @@ class SchoolsTest extends ServerTest {
         ObjectNode slim = standardFloor();
         slim.withArray("/tests/0/criteria").remove(0);
         int version = lead.post("/api/protocols", slim.toString()).ok().body().get("version").intValue();
-        lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":%d}".formatted(version)).ok();
+        lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"own-standard-floor\",\"version\":%d}".formatted(version)).ok();
         UUID trial = UUID.randomUUID();
         String facts = """
                 {"facts":[{"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"trialOpened","trial":"%s","test":"overhead-squat","conditions":{"load":{"position":"NONE","kilograms":0},"arms":"AS_IN_TEST","shoes":false,"turnOut":{},"aids":[],"archAssisted":false}}},

@@ -63,7 +63,7 @@ class ImportTest extends ServerTest {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (Workbook book = new Workbook(bytes, "test", "1.0")) {
             Worksheet sheet = book.newWorksheet("Klasse");
-            String[] header = {"Vorname", "Nachname", "Geburtsdatum", "Größe", "Gewicht"};
+            String[] header = {"Vorname", "Nachname", "Geburtstag", "Größe", "Gewicht"};
             for (int i = 0; i < header.length; i++) {
                 sheet.value(0, i, header[i]);
             }
@@ -72,6 +72,7 @@ class ImportTest extends ServerTest {
             sheet.value(1, 2, LocalDate.of(2012, 3, 4));
             sheet.style(1, 2).format("dd.mm.yyyy").set();
             sheet.value(1, 3, 158.5);
+            sheet.style(1, 3).format("[Red]0.0\" dm from day 1\"").set(); // a colour and quoted words make no date
             sheet.value(1, 4, 48.5);
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);

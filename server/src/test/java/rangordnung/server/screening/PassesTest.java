@@ -37,9 +37,9 @@ class PassesTest extends ServerTest {
     private String screening() {
         String id = screening(lead, team, 3);
         lead.put("/api/screenings/" + id + "/hall", """
-                {"stations":[{"id":"door","name":"Door","tests":[],"checkIn":true,"places":1,"seconds":20},
-                 {"id":"squat","name":"Squat","tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":75},
-                 {"id":"rest","name":"Rest","tests":["split-squat","timed-stance","wall-test"],"checkIn":false,"places":1,"seconds":90}],
+                {"stations":[{"id":"door","name":{"en":"Door","de":"Door"},"tests":[],"checkIn":true,"places":1,"seconds":20},
+                 {"id":"squat","name":{"en":"Squat","de":"Squat"},"tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":75},
+                 {"id":"rest","name":{"en":"Rest","de":"Rest"},"tests":["split-squat","timed-stance","wall-test"],"checkIn":false,"places":1,"seconds":90}],
                  "raters":3,"walkingSeconds":10,"setUpSeconds":300,"lessonSeconds":2700,"orders":[]}""").ok();
         return id;
     }

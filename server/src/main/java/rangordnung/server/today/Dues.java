@@ -1,0 +1,95 @@
+package rangordnung.server.today;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.dao.DataAccessException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionException;
+import rangordnung.core.judgement.MovementIndex;
+import rangordnung.server.platform.Incidents;
+import rangordnung.server.results.Results;
+import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Facts;
+import rangordnung.server.screening.Screenings;
+import rangordnung.server.screening.Settlements;
+
+/** How far each screening is; judged again only once something that it rests on has changed. */
+@Service
+class Dues {
+
+    private static final int KEPT_SCREENINGS = 10_000;
+
+    private final Results results;
+    private final Facts facts;
+    private final Settlements settlements;
+    private final Rosters rosters;
+    private final Cache<UUID, Known> kept = Caffeine.newBuilder().maximumSize(KEPT_SCREENINGS).build();
+
+    Dues(Results results, Facts facts, Settlements settlements, Rosters rosters) {
+        this.results = results;
+        this.facts = facts;
+        this.settlements = settlements;
+        this.rosters = rosters;
+    }
+
+    /**
+     * How far a screening is.
+     *
+     * @param done    athletes with an index, a stop or a check-in that excuses them
+     * @param stopped athletes whom pain stopped: somebody has to look after them
+     * @param setAside facts that cannot be read: somebody has to take them back and look again
+     * @param unjudged numbers of incidents: of athletes who could not be judged, or of the whole screening
+     */
+    record Due(Screenings.ScreeningView screening, String team, int athletes, int done, int waiting, int stopped, int setAside, List<String> unjudged) {}
+
+    /** All that a screening's progress rests on; equal ones mean equal progress. */
+    private record Ground(Screenings.ScreeningView screening, String team, Facts.Extent facts, Long settlements, Rosters.Stamp roster) {}
+
+    private record Known(Ground ground, Due due) {}
+
+    /** @param names of teams, by id */
+    List<Due> of(List<Screenings.ScreeningView> screenings, Map<UUID, String> names) {
+        Map<UUID, Facts.Extent> extents = facts.extents();
+        Map<UUID, Long> settled = settlements.counts();
+        Map<UUID, Rosters.Stamp> stamps = rosters.stamps();
+        return screenings.stream().map(s -> {
+            Ground ground = new Ground(s, names.getOrDefault(s.team(), ""), extents.get(s.id()), settled.get(s.id()), stamps.get(s.team()));
+            Known known = kept.getIfPresent(s.id());
+            if (known == null || !known.ground().equals(ground)) {
+                known = new Known(ground, due(s, ground.team()));
+                if (known.due().unjudged().isEmpty()) {
+                    kept.put(s.id(), known);
+                }
+            }
+            return known.due();
+        }).toList();
+    }
+
+    /** How far one screening is; one that cannot be judged at all hides no other. */
+    private Due due(Screenings.ScreeningView screening, String team) {
+        try {
+            return due(results.of(screening.id()), team);
+        } catch (DataAccessException | TransactionException e) {
+            throw e;
+        } catch (RuntimeException e) {
+            return new Due(screening, team, 0, 0, 0, 0, 0, List.of(Incidents.report("judging screening " + screening.id(), e)));
+        }
+    }
+
+    private static Due due(Results.Screen screen, String team) {
+        int done = 0;
+        int stopped = 0;
+        for (Results.Screened screened : screen.athletes()) {
+            boolean known = screened.result().index() instanceof MovementIndex.Known;
+            boolean excused = screened.result().index() instanceof MovementIndex.Unknown unknown
+                    && unknown.reason() != MovementIndex.Reason.NOT_TESTED && unknown.reason() != MovementIndex.Reason.TOO_INCOMPLETE;
+            done += known || excused || screened.result().tests().stream().anyMatch(t -> t.voided()) ? 1 : 0;
+            stopped += screened.result().stopped() ? 1 : 0;
+        }
+        return new Due(screen.screening(), team, screen.athletes().size(), done, screen.athletes().size() - done, stopped,
+                screen.athletes().stream().mapToInt(a -> a.setAside().size()).sum(), screen.athletes().stream().flatMap(a -> a.incident().stream()).toList());
+    }
+}
