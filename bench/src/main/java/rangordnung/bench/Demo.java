@@ -1,12 +1,7 @@
 package rangordnung.bench;
 
 import java.io.IOException;
-import java.net.CookieManager;
-import java.net.HttpCookie;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -15,6 +10,16 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.hc.client5.http.classic.methods.HttpGet;
+import org.apache.hc.client5.http.classic.methods.HttpPost;
+import org.apache.hc.client5.http.cookie.BasicCookieStore;
+import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
+import org.apache.hc.client5.http.impl.classic.HttpClients;
+import org.apache.hc.client5.http.impl.io.BasicHttpClientConnectionManager;
+import org.apache.hc.core5.http.ClassicHttpRequest;
+import org.apache.hc.core5.http.ContentType;
+import org.apache.hc.core5.http.io.entity.EntityUtils;
+import org.apache.hc.core5.http.io.entity.StringEntity;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -49,43 +54,47 @@ final class Demo implements AutoCloseable {
         return Long.parseLong(Files.readString(data.resolve("app.pid")).strip());
     }
 
-    /** Somebody with cookies of their own. */
+    /** Somebody with cookies and a connection of their own; head and body of a request leave together, as they do from a browser. */
     final class Visitor {
 
-        private final CookieManager cookies = new CookieManager();
-        private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+        private final BasicCookieStore cookies = new BasicCookieStore();
+        private final CloseableHttpClient http = HttpClients.custom().setConnectionManager(new BasicHttpClientConnectionManager())
+                .setDefaultCookieStore(cookies).disableContentCompression().build();
 
-        byte[] get(String path) throws IOException, InterruptedException {
-            return checked(path, http.send(HttpRequest.newBuilder(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofByteArray()));
+        byte[] get(String path) throws IOException {
+            return answered(path, new HttpGet(base + path));
         }
 
-        JsonNode json(String path) throws IOException, InterruptedException {
+        JsonNode json(String path) throws IOException {
             return JSON.readTree(get(path));
         }
 
-        JsonNode post(String path, String body) throws IOException, InterruptedException {
-            String token = cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN"))
-                    .map(HttpCookie::getValue).findFirst().orElse("");
-            byte[] answer = checked(path, http.send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/json")
-                    .header("X-XSRF-TOKEN", token).POST(HttpRequest.BodyPublishers.ofString(body)).build(), HttpResponse.BodyHandlers.ofByteArray()));
+        JsonNode post(String path, String body) throws IOException {
+            HttpPost request = new HttpPost(base + path);
+            cookies.getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().ifPresent(c -> request.setHeader("X-XSRF-TOKEN", c.getValue()));
+            request.setEntity(new StringEntity(body, ContentType.APPLICATION_JSON));
+            byte[] answer = answered(path, request);
             return answer.length == 0 ? null : JSON.readTree(answer);
         }
 
-        private static byte[] checked(String path, HttpResponse<byte[]> response) {
-            if (response.statusCode() >= 300) {
-                throw new IllegalStateException(path + " answers " + response.statusCode() + " " + new String(response.body()));
-            }
-            return response.body();
+        private byte[] answered(String path, ClassicHttpRequest request) throws IOException {
+            return http.execute(request, response -> {
+                byte[] body = response.getEntity() == null ? new byte[0] : EntityUtils.toByteArray(response.getEntity());
+                if (response.getCode() >= 300) {
+                    throw new IllegalStateException(path + " answers " + response.getCode() + " " + new String(body, StandardCharsets.UTF_8));
+                }
+                return body;
+            });
         }
     }
 
-    Visitor visitor() throws IOException, InterruptedException {
+    Visitor visitor() throws IOException {
         Visitor visitor = new Visitor();
         visitor.get("api/session");
         return visitor;
     }
 
-    Visitor lead() throws IOException, InterruptedException {
+    Visitor lead() throws IOException {
         Visitor lead = visitor();
         lead.post("api/session", "{\"login\":\"lead\",\"password\":\"hall-lines-and-wall-bars\"}");
         lead.get("api/session");

@@ -123,15 +123,19 @@ final class Bodies implements Filter {
         if (length > most) {
             Problem refusal = new Problem(HttpStatus.CONTENT_TOO_LARGE, Code.TOO_LARGE, "At most " + most / MEGA + " MB at once are taken here. Send less, or in parts.")
                     .with("megabytes", most / MEGA);
-            receive(request, response, Body.nowhere(), Math.min(length, REFUSED_BYTES), REFUSAL, Optional.of(refusal));
+            receive(request, response, Body.nowhere(), 0, Math.min(length, REFUSED_BYTES), REFUSAL, Optional.of(refusal));
         } else if (length <= 0) {
             chain.doFilter(request, response);
         } else if (length > FROM_ANYBODY) {
             go(request, response, chain, Body.later(request, length, longest(length)));
-        } else if (request.getInputStream().available() >= length) {
-            go(request, response, chain, Body.now(request.getInputStream(), length));
         } else {
-            receive(request, response, Body.of(length), length, longest(length), Optional.empty());
+            Body body = Body.of(length);
+            long got = body.takeWhatIsThere(request.getInputStream(), length);
+            if (got == length) {
+                go(request, response, chain, body);
+            } else {
+                receive(request, response, body, got, length, longest(length), Optional.empty());
+            }
         }
     }
 
@@ -146,7 +150,7 @@ final class Bodies implements Filter {
     }
 
     /** Takes a body in without holding a thread; then the request goes on, or is refused. */
-    private void receive(HttpServletRequest request, HttpServletResponse response, Body into, long length, Duration longest, Optional<Problem> refusal) throws IOException {
+    private void receive(HttpServletRequest request, HttpServletResponse response, Body into, long got, long length, Duration longest, Optional<Problem> refusal) throws IOException {
         String address = request.getRemoteAddr();
         if (!arriving.take(address)) {
             into.close();
@@ -154,6 +158,6 @@ final class Bodies implements Filter {
             throw Problem.busy("Too much is being sent from this address. Try again in a moment.", 2);
         }
         ServletInputStream in = request.getInputStream();
-        new Receiver(request, response, in, into, length, refusal, () -> arriving.giveBack(address), body -> request.setAttribute(ARRIVED, body)).start(longest);
+        new Receiver(request, response, in, into, got, length, refusal, () -> arriving.giveBack(address), body -> request.setAttribute(ARRIVED, body)).start(longest);
     }
 }

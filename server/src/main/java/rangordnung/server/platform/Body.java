@@ -19,6 +19,8 @@ abstract class Body implements AutoCloseable {
     /** The body from its beginning; waits for one that is taken only now. */
     abstract InputStream open() throws IOException;
 
+    private static final int PART = 8192;
+
     /** Where what arrives is put. */
     abstract OutputStream into() throws IOException;
 
@@ -30,12 +32,24 @@ abstract class Body implements AutoCloseable {
         return length <= Bodies.IN_MEMORY ? new InMemory((int) length) : new InFile();
     }
 
-    /** A body that is there already. */
-    static Body now(InputStream in, long length) throws IOException {
-        Body body = of(length);
-        body.into().write(in.readNBytes((int) length));
-        body.into().flush();
-        return body;
+    /**
+     * Takes what has come already, and waits for nothing.
+     *
+     * @return how many bytes
+     */
+    long takeWhatIsThere(InputStream in, long length) throws IOException {
+        byte[] part = new byte[(int) Math.min(length, PART)];
+        long got = 0;
+        while (got < length && in.available() > 0) {
+            int read = in.read(part, 0, (int) Math.min(part.length, length - got));
+            if (read < 0) {
+                break;
+            }
+            into().write(part, 0, read);
+            got += read;
+        }
+        into().flush();
+        return got;
     }
 
     /** A large body that is taken when it is asked for; who may not send it never gets that far. */

@@ -30,16 +30,18 @@ final class Receiver implements ReadListener, AsyncListener {
     private long got;
 
     /**
+     * @param got     how much of it is there already
      * @param length  how much is read
      * @param refusal what is answered in any case
      * @param over    called once, when nothing is waited for any more
      * @param arrived called with the body that is whole, before its request goes on
      */
-    Receiver(HttpServletRequest request, HttpServletResponse response, ServletInputStream in, Body into, long length, Optional<Problem> refusal, Runnable over, Consumer<Body> arrived) {
+    Receiver(HttpServletRequest request, HttpServletResponse response, ServletInputStream in, Body into, long got, long length, Optional<Problem> refusal, Runnable over, Consumer<Body> arrived) {
         this.request = request;
         this.response = response;
         this.in = in;
         this.into = into;
+        this.got = got;
         this.length = length;
         this.refusal = refusal;
         this.over = over;

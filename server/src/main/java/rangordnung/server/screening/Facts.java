@@ -1,5 +1,6 @@
 package rangordnung.server.screening;
 
+import jakarta.persistence.EntityManagerFactory;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -16,6 +17,9 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.hibernate.SessionFactory;
+import org.hibernate.StatelessSession;
+import org.hibernate.exception.ConstraintViolationException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataIntegrityViolationException;
@@ -29,6 +33,7 @@ import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.StoredJson;
+import rangordnung.server.platform.Tenancy;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
 import tools.jackson.core.JacksonException;
@@ -50,6 +55,8 @@ public class Facts {
     private final Protocols protocols;
     private final StoredJson json;
     private final TransactionTemplate transaction;
+    private final SessionFactory sessions;
+    private final Tenancy tenancy;
     private final Clock clock;
     /** Which test a trial is of never changes; what is kept here saves asking for every mark. */
     private final Map<UUID, String> opened = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
@@ -62,7 +69,7 @@ public class Facts {
     /** Facts that cannot be read and that the log has named. */
     private final Set<UUID> told = ConcurrentHashMap.newKeySet();
 
-    Facts(FactRows rows, Screenings screenings, Rosters rosters, Halls halls, Protocols protocols, StoredJson json, TransactionTemplate transaction, Clock clock) {
+    Facts(FactRows rows, Screenings screenings, Rosters rosters, Halls halls, Protocols protocols, StoredJson json, TransactionTemplate transaction, EntityManagerFactory entities, Tenancy tenancy, Clock clock) {
         this.rows = rows;
         this.screenings = screenings;
         this.rosters = rosters;
@@ -70,6 +77,8 @@ public class Facts {
         this.protocols = protocols;
         this.json = json;
         this.transaction = transaction;
+        this.sessions = entities.unwrap(SessionFactory.class);
+        this.tenancy = tenancy;
         this.clock = clock;
     }
 
@@ -144,10 +153,11 @@ public class Facts {
         }
         try {
             // Nearly always all of them are new; the database says when one is not.
-            return transaction.execute(t -> checkedAndAppended(screening, sent, under, false));
-        } catch (DataIntegrityViolationException e) {
+            return sent.size() == 1 && !changesRoster(sent.get(0)) ? checkedAndAppended(screening, sent, under, this::insertOne)
+                    : transaction.execute(t -> checkedAndAppended(screening, sent, under, this::insertAll));
+        } catch (DataIntegrityViolationException | ConstraintViolationException e) {
             try {
-                return transaction.execute(t -> checkedAndAppended(screening, sent, under, true));
+                return transaction.execute(t -> checkedAndAppended(screening, sent, under, this::insertNew));
             } catch (DataIntegrityViolationException again) {
                 // An id that is taken and that this organisation does not know.
                 throw Problem.conflict(Code.FACT_ID_REUSED, "One of these facts has an id that is taken already. Make a new id for a new fact.");
@@ -155,46 +165,63 @@ public class Facts {
         }
     }
 
-    private Taken checkedAndAppended(UUID screening, List<FactSent> sent, Optional<Under> under, boolean someKnown) {
+    private Taken checkedAndAppended(UUID screening, List<FactSent> sent, Optional<Under> under, Function<List<FactRow>, List<FactRow>> insert) {
         Set<UUID> athletes = sent.stream().map(FactSent::athlete).collect(Collectors.toSet());
-        Screenings.Open open = screenings.open(screening, athletes);
+        Screenings.Open open = screenings.open(screening, sent.isEmpty() ? screening : sent.get(0).athlete());
         Screenings.ScreeningView view = open.view();
         Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version())).orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
         FactChecks checks = new FactChecks(screening, protocol, reach(open, protocol), testsOfTrials(screening, sent), superseded(sent));
-        Set<UUID> members = open.members() == athletes.size() ? athletes : rosters.among(view.team(), athletes);
+        Set<UUID> members = open.member() && athletes.size() == 1 ? athletes : rosters.among(view.team(), athletes);
         for (FactSent fact : sent) {
             if (!members.contains(fact.athlete())) {
                 throw Problem.invalid(Code.UNKNOWN_ATHLETE, "The athlete of fact " + fact.id() + " is not in this screening's roster.", "athlete");
             }
             checks.check(fact);
         }
-        return append(screening, sent, someKnown);
+        return append(screening, sent, insert);
     }
 
-    private Taken append(UUID screening, List<FactSent> sent, boolean someKnown) {
+    private Taken append(UUID screening, List<FactSent> sent, Function<List<FactRow>, List<FactRow>> insert) {
         UUID author = Signed.required().account();
         Instant now = clock.instant();
         Map<UUID, FactSent> byId = new LinkedHashMap<>();
         sent.forEach(f -> byId.putIfAbsent(f.id(), f));
-        Map<UUID, FactRow> known = someKnown
-                ? rows.findByIdIn(byId.keySet()).stream().collect(Collectors.toMap(FactRow::getId, Function.identity()))
-                : Map.of();
-        List<FactRow> added = new ArrayList<>();
-        for (FactSent fact : byId.values()) {
-            FactRow kept = known.get(fact.id());
-            if (kept == null) {
-                added.add(new FactRow(fact.id(), screening, fact.athlete(), fact.supersedes().orElse(null),
-                        json.write(fact.fact(), Fact.class), author, fact.at(), now));
-            } else if (!kept.screening().equals(screening) || !kept.athlete().equals(fact.athlete()) || !readable(kept.getId(), kept.body()).filter(fact.fact()::equals).isPresent()) {
-                throw Problem.conflict(Code.FACT_ID_REUSED, "Another fact has the id " + fact.id() + " already. Make a new id for a new fact.").with("fact", fact.id());
-            }
-        }
-        rows.saveAll(added);
-        Set<UUID> fresh = added.stream().map(FactRow::getId).collect(Collectors.toSet());
-        byId.values().stream()
-                .filter(f -> fresh.contains(f.id()) && f.fact() instanceof Fact.Asked asked && !asked.cleared())
+        List<FactRow> added = insert.apply(byId.values().stream()
+                .map(f -> new FactRow(f.id(), screening, f.athlete(), f.supersedes().orElse(null), json.write(f.fact(), Fact.class), author, f.at(), now)).toList());
+        added.stream().map(row -> byId.get(row.getId())).filter(Facts::changesRoster)
                 .forEach(f -> rosters.notCleared(f.athlete(), LocalDate.ofInstant(now, ZoneOffset.UTC), "check-in"));
         return new Taken(added.size(), sent.size() - added.size());
+    }
+
+    /** Whether a fact says something that the roster keeps. */
+    private static boolean changesRoster(FactSent sent) {
+        return sent.fact() instanceof Fact.Asked asked && !asked.cleared();
+    }
+
+    /** One statement by itself is all or nothing; a transaction around it would only ask the database twice more. */
+    private List<FactRow> insertOne(List<FactRow> one) {
+        try (StatelessSession session = sessions.withStatelessOptions().tenantIdentifier((Object) tenancy.resolveCurrentTenantIdentifier()).openStatelessSession()) {
+            session.insert(one.get(0));
+        }
+        return one;
+    }
+
+    private List<FactRow> insertAll(List<FactRow> all) {
+        rows.saveAll(all);
+        return all;
+    }
+
+    /** Those that have not come before; one that has come as something else is refused. */
+    private List<FactRow> insertNew(List<FactRow> all) {
+        Map<UUID, FactRow> known = rows.findByIdIn(all.stream().map(FactRow::getId).toList()).stream().collect(Collectors.toMap(FactRow::getId, Function.identity()));
+        for (FactRow row : all) {
+            FactRow kept = known.get(row.getId());
+            if (kept != null && !(kept.screening().equals(row.screening()) && kept.athlete().equals(row.athlete())
+                    && readable(kept.getId(), kept.body()).equals(readable(row.getId(), row.body())))) {
+                throw Problem.conflict(Code.FACT_ID_REUSED, "Another fact has the id " + row.getId() + " already. Make a new id for a new fact.").with("fact", row.getId());
+            }
+        }
+        return insertAll(all.stream().filter(row -> !known.containsKey(row.getId())).toList());
     }
 
     /** The station a helper may reach; empty for those who may reach all. */

@@ -1,9 +1,11 @@
 package rangordnung.server.screening;
 
-import java.util.Collection;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
@@ -16,14 +18,25 @@ interface ScreeningRows extends Repository<Screening, UUID> {
     /**
      * All that a request asks for first, in one question.
      *
-     * @param members how many of the athletes that were asked for are of the screening's roster
+     * @param expiresAt of the pass that was asked for; null where there is none
+     * @param hall      how the hall is set up, where the lead has said so
+     * @param member    whether the athlete that was asked for is of the screening's roster
      */
-    record Gate(Screening screening, StationPass pass, HallPlanRow hall, long members) {}
+    record Gate(UUID id, UUID team, String name, LocalDate heldOn, String protocol, int version, Instant expiresAt, Instant revokedAt, String hall, boolean member) {
 
-    @Query("""
-            select new rangordnung.server.screening.ScreeningRows$Gate(s, p, h, (select count(a) from Athlete a where a.team = s.team and a.id in :athletes))
-            from Screening s left join StationPass p on p.id = :pass left join HallPlanRow h on h.screening = s.id where s.id = :id""")
-    Optional<Gate> gate(UUID id, UUID pass, Collection<UUID> athletes);
+        Screenings.ScreeningView view() {
+            return new Screenings.ScreeningView(id, team, name, heldOn, protocol, version);
+        }
+    }
+
+    /** In plain SQL, since every mark asks it: the organisation is said here and not by Hibernate. */
+    @NativeQuery("""
+            select s.id, s.team_id, s.name, s.held_on, s.protocol_id, s.protocol_version, p.expires_at, p.revoked_at, h.body::text,
+              exists (select 1 from athlete a where a.team_id = s.team_id and a.id = :athlete)
+            from screening s left join station_pass p on p.id = :pass and p.organisation_id = s.organisation_id
+              left join hall_plan h on h.screening_id = s.id
+            where s.id = :id and s.organisation_id = :organisation""")
+    Optional<Gate> gate(UUID id, UUID organisation, UUID pass, UUID athlete);
 
     List<Screening> findAllByOrderByHeldOnDescCreatedAtDesc();
 

@@ -9,6 +9,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Refusal;
 import rangordnung.server.accounts.Accounts;
@@ -71,27 +72,27 @@ public class Screenings {
     /**
      * A screening that the one who asks may see.
      *
-     * @param hall    how its hall is set up, where the lead has said so
-     * @param members how many of the athletes that were asked for are of its roster
+     * @param hall   how its hall is set up, where the lead has said so
+     * @param member whether the athlete that was asked for is of its roster
      */
-    record Open(ScreeningView view, Optional<String> hall, long members) {}
+    record Open(ScreeningView view, Optional<String> hall, boolean member) {}
 
-    @Transactional(readOnly = true)
+    @Transactional(propagation = Propagation.SUPPORTS)
     Open open(UUID id) {
-        return open(id, Set.of());
+        return open(id, NOTHING);
     }
 
-    /** The same, and how many of some athletes are of its roster. */
-    @Transactional(readOnly = true)
-    Open open(UUID id, Set<UUID> athletes) {
+    /** The same, and whether an athlete is of its roster. One question, which needs no transaction of its own. */
+    @Transactional(propagation = Propagation.SUPPORTS)
+    Open open(UUID id, UUID athlete) {
         Signed signed = Signed.required();
-        Optional<ScreeningRows.Gate> gate = rows.gate(id, signed.pass() == null ? NOTHING : signed.pass().id(), athletes.isEmpty() ? Set.of(NOTHING) : athletes);
+        Optional<ScreeningRows.Gate> gate = rows.gate(id, signed.organisation(), signed.pass() == null ? NOTHING : signed.pass().id(), athlete);
         boolean may = switch (signed.role()) {
             case LEAD -> true;
             case RATER -> raters.existsByScreeningAndAccount(id, signed.account());
             case HELPER -> opens(signed.pass(), id, gate);
         };
-        return gate.filter(g -> may).map(g -> new Open(g.screening().view(), Optional.ofNullable(g.hall()).map(HallPlanRow::body), g.members()))
+        return gate.filter(g -> may).map(g -> new Open(g.view(), Optional.ofNullable(g.hall()), g.member()))
                 .orElseThrow(() -> Problem.notFound("screening"));
     }
 
@@ -99,8 +100,9 @@ public class Screenings {
 
     /** A pass opens its own screening, until it ends or is taken back. */
     private boolean opens(Signed.Pass pass, UUID screening, Optional<ScreeningRows.Gate> gate) {
-        StationPass kept = gate.map(ScreeningRows.Gate::pass).or(() -> passes.findById(pass.id())).orElse(null);
-        if (kept == null || !kept.opens(clock.instant())) {
+        boolean open = gate.filter(g -> g.expiresAt() != null).map(g -> StationPass.opens(g.expiresAt(), g.revokedAt(), clock.instant()))
+                .orElseGet(() -> passes.findById(pass.id()).filter(p -> p.opens(clock.instant())).isPresent());
+        if (!open) {
             throw new Problem(HttpStatus.UNAUTHORIZED, Code.PASS_ENDED, "This pass has ended or was taken back. Ask the lead for a new code; what waits to be saved is kept.");
         }
         return pass.screening().equals(screening);

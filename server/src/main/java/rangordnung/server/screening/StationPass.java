@@ -86,6 +86,10 @@ class StationPass {
     }
 
     boolean opens(Instant now) {
+        return opens(expiresAt, revokedAt, now);
+    }
+
+    static boolean opens(Instant expiresAt, Instant revokedAt, Instant now) {
         return revokedAt == null && now.isBefore(expiresAt);
     }
 }
