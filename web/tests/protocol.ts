@@ -58,15 +58,24 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
     bounds: { kilograms: 500, aidHeight: 100, stance: 250, turnOut: 90 },
     stoppingSigns: ['NEW_OR_SHARP', 'GIVING_WAY'],
     mine: 'me',
-    queue: athletes.map((name) => ({ id: name, shortName: name, state: 'WAITING' })),
+    queue: athletes.map((name) => ({ id: name, shortName: name, state: 'WAITING', cleared: true })),
   };
+}
+
+/** The battery as its file has it: each criterion once, and named where a test uses it. */
+interface Battery {
+  criteria: Schemas['Criterion'][];
+  tests: (Omit<Schemas['TestDefinition'], 'criteria'> & {
+    criteria: ({ criterion: string } & Partial<Schemas['Criterion']>)[];
+  })[];
+  retests: Schemas['Retest'][];
 }
 
 const batteryFile = '../core/src/main/resources/rangordnung/protocols/battery.2.json';
 
 /** A station with tests of the battery, as the server puts them together. */
 export function stationWith(athletes: string[], ...ids: string[]): Schemas['StationStationView'] {
-  const battery = JSON.parse(readFileSync(batteryFile, 'utf8')) as Schemas['Battery'];
+  const battery = JSON.parse(readFileSync(batteryFile, 'utf8')) as Battery;
   const tests = ids.map((id) => {
     const test = battery.tests.find((t) => t.id === id);
     if (!test) throw new Error(`The battery has no test ${id}`);

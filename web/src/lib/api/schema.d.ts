@@ -917,47 +917,6 @@ export interface components {
             ok: boolean;
             reason: string;
         };
-        Battery: {
-            criteria: components["schemas"]["Criterion"][];
-            retests: components["schemas"]["Retest"][];
-            rules: components["schemas"]["Rules"];
-            schools: components["schemas"]["Schools"];
-            tests: components["schemas"]["BatteryTemplate"][];
-            /** Format: int32 */
-            version: number;
-        };
-        BatteryTemplate: {
-            allowedWords: components["schemas"]["Text"][];
-            arms: components["schemas"]["Text"];
-            criteria: components["schemas"]["BatteryUse"][];
-            footwear: components["schemas"]["Text"];
-            /** @enum {string} */
-            heels: "JUDGED" | "FRONT_ONLY" | "EXEMPT";
-            id: string;
-            /** @enum {string} */
-            legs: "TOGETHER" | "EACH";
-            name: components["schemas"]["Text"];
-            optionalViews: ("FRONT" | "SIDE" | "BACK")[];
-            /** @enum {string} */
-            pattern: "SQUAT" | "LUNGE" | "BALANCE" | "ANKLE";
-            repetitions: components["schemas"]["TestDefinitionRepetitions"];
-            requiredViews: ("FRONT" | "SIDE" | "BACK")[];
-            /** @enum {string} */
-            role: "SCREEN" | "SET_UP" | "RETEST";
-            setUp: components["schemas"]["TestDefinitionSetUpStep"][];
-            standard: components["schemas"]["Conditions"];
-            weight: components["schemas"]["Threshold"];
-        };
-        BatteryUse: {
-            anchors?: components["schemas"]["Anchor"][];
-            criterion: string;
-            /** @enum {string} */
-            extent?: "SIDED" | "WHOLE" | "DIRECTED";
-            key?: string;
-            question?: components["schemas"]["Text"];
-            variants?: components["schemas"]["Variant"][];
-            voidedByHeelLift?: boolean;
-        };
         BoardBoardView: {
             columns: components["schemas"]["BoardColumn"][];
             lines: components["schemas"]["BoardLine"][];
@@ -1306,7 +1265,7 @@ export interface components {
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
         };
-        Fact: components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactMeasured"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"] | components["schemas"]["FactBodyMeasured"];
+        Fact: components["schemas"]["FactMeasured"] | components["schemas"]["FactBodyMeasured"] | components["schemas"]["FactMarked"] | components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"];
         FactAsked: {
             cleared: boolean;
             film: boolean;
@@ -2271,6 +2230,10 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        ProtocolControllerBatteryView: {
+            schools: components["schemas"]["Schools"];
+            tests: components["schemas"]["TestDefinition"][];
+        };
         ProtocolsProtocolLine: {
             id: string;
             name: components["schemas"]["Text"];
@@ -2881,6 +2844,7 @@ export interface components {
             test: string;
         };
         StationQueued: {
+            cleared: boolean;
             /** Format: uuid */
             id: string;
             /** Format: double */
@@ -3090,7 +3054,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Battery"];
+                    "application/json": components["schemas"]["ProtocolControllerBatteryView"];
                 };
             };
         };

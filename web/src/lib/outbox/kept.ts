@@ -1,6 +1,6 @@
 import { openDB, type DBSchema } from 'idb';
 import type { Schemas } from '../api/client';
-import type { Known } from '../../screens/station/book';
+import type { Known } from '../record/book';
 
 /** A station as this device last knew it, so that it starts without a network. */
 export interface KeptStation {

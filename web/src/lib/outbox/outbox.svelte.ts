@@ -1,7 +1,8 @@
 import { api, ask, Problem, session } from '../api/client';
-import { Queue, type FactSent, type Under, type Waiting } from './queue';
+import type { FactSent } from '../record/book';
+import { Queue, type Under, type Waiting } from './queue';
 
-export type { FactSent, Under, Waiting };
+export type { Under, Waiting };
 
 /** Who works on this page. */
 export interface Author {

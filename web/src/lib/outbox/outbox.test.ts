@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { openDB } from 'idb';
-import { Outbox, type FactSent } from './outbox.svelte';
+import type { FactSent } from '../record/book';
+import { Outbox } from './outbox.svelte';
 
 function fact(id: string): FactSent {
   return {

@@ -1,7 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Schemas } from '../api/client';
+import type { FactSent } from '../record/book';
 
-export type FactSent = Schemas['FactsFactSent'];
 export type Under = Schemas['FactsUnder'];
 
 /** A fact that has not been confirmed by the server yet. */

@@ -216,3 +216,10 @@ export const clearanceWord: Record<Schemas['AthleteRecord']['clearance'], () => 
   CLEARED: m.clearance_cleared,
   NOT_CLEARED: m.clearance_not_cleared,
 };
+
+export const doubtWord: Record<Schemas['Outcome']['doubts'][number], () => string> = {
+  TWO_CHANGES: m.doubt_two_changes,
+  NOT_CHANGED: m.doubt_not_changed,
+  ONE_SIDE_TREATED: m.doubt_side_treated,
+  FLAGGED: m.doubt_flagged,
+};

@@ -11,6 +11,11 @@ const region =
   navigator.languages.find((l) => l.startsWith(`${getLocale()}-`)) ??
   { en: 'en-GB', de: 'de-DE' }[getLocale()];
 
+/** In the quotation marks of the language. */
+export function quoted(text: string): string {
+  return getLocale() === 'de' ? `„${text}“` : `“${text}”`;
+}
+
 const dates = new Intl.DateTimeFormat(region, { dateStyle: 'medium' });
 const moments = new Intl.DateTimeFormat(region, { dateStyle: 'medium', timeStyle: 'short' });
 const one = new Intl.NumberFormat(region, {

@@ -8,7 +8,7 @@
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { cellWord, sideWord, strengthWord } from '../../lib/words/judgement';
-  import { decimal, integer, say } from '../../lib/words/words';
+  import { decimal, integer, quoted, say } from '../../lib/words/words';
   import Settle from './Settle.svelte';
 
   let { params }: { params: { id: string } } = $props();
@@ -92,7 +92,8 @@
                             ? pairing.counting.name
                             : pairing.other.name,
                         author: pairing.settled.author,
-                      })} “{pairing.settled.reason}”
+                      })}
+                      {quoted(pairing.settled.reason)}
                     </p>{/if}
                 </li>
               {/each}

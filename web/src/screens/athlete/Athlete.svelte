@@ -21,7 +21,7 @@
     type Cell,
   } from '../../lib/words/judgement';
   import { originOf } from '../../lib/words/origin';
-  import { day, decimal, integer, moment, say } from '../../lib/words/words';
+  import { day, decimal, integer, moment, quoted, say } from '../../lib/words/words';
   import FindingCell from './FindingCell.svelte';
   import Links from './Links.svelte';
   import Personal from './Personal.svelte';
@@ -277,7 +277,7 @@
                           ? m.decision_lock({ place: data.names.place(decision.place) })
                           : m.decision_release()}
                     </strong>
-                    {#if decision.reason}<span class="block">“{decision.reason}”</span>{/if}
+                    {#if decision.reason}<span class="block">{quoted(decision.reason)}</span>{/if}
                     <span class="quiet block text-sm">{decision.author}, {moment(decision.at)}</span
                     >
                   </li>

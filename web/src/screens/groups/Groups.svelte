@@ -31,6 +31,23 @@
     (groups.data?.groups ?? []).filter((g) => g.size || groups.data?.names.rungs(g.focus).length),
   );
 
+  let scroller = $state<HTMLElement>();
+  let width = $state(0);
+  /** How many columns lie outside on the right. */
+  let beyond = $state(0);
+  function look() {
+    const at = scroller?.getBoundingClientRect();
+    beyond = at
+      ? [...scroller!.querySelectorAll('section')].filter(
+          (s) => s.getBoundingClientRect().right > at.right + 1,
+        ).length
+      : 0;
+  }
+  $effect(() => {
+    void [width, columns.length];
+    look();
+  });
+
   function show(member: Member, to?: Place) {
     sheet?.open(member, to);
   }
@@ -64,11 +81,19 @@
   <Loaded resource={groups}>
     {#snippet children(data)}
       <p class="max-w-prose">{m.groups_text()}</p>
-      <div class="mt-5 overflow-x-auto pb-4">
+      {#if beyond}<p class="mt-3 text-right" role="note">
+          {m.groups_scroll({ count: beyond })} →
+        </p>{/if}
+      <div
+        class="mt-2 overflow-x-auto pb-4"
+        bind:this={scroller}
+        bind:clientWidth={width}
+        onscroll={look}
+      >
         <div class="board grid gap-x-3" style:--columns={columns.length}>
           {#each columns as group (group.focus)}
-            <section aria-labelledby="focus-{group.focus}" data-focus={group.focus}>
-              <h2 id="focus-{group.focus}" class="flex min-h-16 items-end text-xl">
+            <section class="wall" aria-labelledby="focus-{group.focus}" data-focus={group.focus}>
+              <h2 id="focus-{group.focus}" class="flex items-end text-xl">
                 <span><FocusLine focus={group.focus} label={data.names.focus(group.focus)} /></span>
               </h2>
               <p class="quiet mb-2 text-sm">{m.athletes({ count: group.size })}</p>
@@ -126,6 +151,13 @@
 <style>
   .board {
     grid-template-columns: repeat(var(--columns), minmax(11.25rem, 1fr));
+  }
+  /* headings share one row, so that all bars begin at one height */
+  .wall {
+    display: grid;
+    grid-row: span 3;
+    grid-template-rows: subgrid;
+    align-content: start;
   }
   .bars {
     border-inline: 6px solid var(--line);

@@ -6,7 +6,7 @@
   import { m } from '../../lib/paraglide/messages';
   import type { Focus } from '../../lib/words/judgement';
   import { trouble } from '../../lib/words/trouble';
-  import { decimal, moment } from '../../lib/words/words';
+  import { decimal, moment, quoted } from '../../lib/words/words';
   import { say } from '../../lib/words/words';
   import { rungKey, type Member, type Place } from './board';
 
@@ -134,7 +134,7 @@
               ? m.decision_move({ place: d.place ? names.place(d.place) : '' })
               : m.decision_release()}
         </p>
-        {#if d.reason}<p>“{d.reason}”</p>{/if}
+        {#if d.reason}<p>{quoted(d.reason)}</p>{/if}
         <p class="quiet text-sm">{d.author}, {moment(d.at)}</p>
         {#if member.outdated}<p class="font-bold">{m.outdated()}</p>{/if}
       </div>

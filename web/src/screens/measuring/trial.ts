@@ -1,4 +1,5 @@
 import type { Schemas } from '../../lib/api/client';
+import { standing } from '../../lib/record/book';
 
 type Fact = Schemas['Fact'];
 type Measured = Schemas['FactMeasured'];
@@ -24,15 +25,14 @@ export function standingTrial(
   book: { id: string; at: string; supersedes?: string; fact: Fact }[],
   test: string,
 ): Standing | null {
-  const undone = new Set(book.flatMap((k) => (k.supersedes ? [k.supersedes] : [])));
-  const standing = book.filter((k) => !undone.has(k.id));
-  const opened = standing.findLast(
+  const stands = standing(book);
+  const opened = stands.findLast(
     (k) => k.fact.kind === 'trialOpened' && k.fact.test === test && !k.fact.retest,
   );
   if (opened?.fact.kind !== 'trialOpened') return null;
   const { trial } = opened.fact;
   const measured = new Map<string, string>();
-  for (const k of standing)
+  for (const k of stands)
     if (k.fact.kind === 'measured' && k.fact.trial === trial && k.fact.taken)
       measured.set(keyOf(k.fact), k.id);
   return { trial, opened: new Date(opened.at), measured };

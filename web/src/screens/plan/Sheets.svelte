@@ -6,7 +6,7 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import { stationNamed } from '../../lib/words/stations';
-  import { day, minutes, say } from '../../lib/words/words';
+  import { day, minutes, quoted, say } from '../../lib/words/words';
 
   let { params }: { params: { id: string } } = $props();
   const sheets = new Resource(async () => {
@@ -75,7 +75,7 @@
           {#each tests as test (test.id)}
             <p class="text-sm">
               <strong>{say(test.name)}</strong>: {test.setUp.map((s) => say(s.text)).join(' ')}
-              <em>{test.allowedWords.map((w) => `“${say(w)}”`).join(' ')}</em>
+              <em>{test.allowedWords.map((w) => quoted(say(w))).join(' ')}</em>
             </p>
           {/each}
           <p class="text-sm">{m.sheets_notch()}</p>

@@ -15,6 +15,7 @@
   let { params }: { params: { id: string; version: string } } = $props();
   type Protocol = Schemas['Protocol'];
   type Policy = keyof Protocol['policies'];
+  type Battery = Schemas['ProtocolControllerBatteryView'];
 
   let draft = $state<Protocol | null>(null);
   let editing = $state(false);
@@ -49,7 +50,7 @@
     error = null;
   }
 
-  function choose(policy: Policy, value: string, battery: Schemas['Battery']) {
+  function choose(policy: Policy, value: string, battery: Battery) {
     const view = battery.schools[policy].find((v) => v.value === value);
     if (!draft || !view) return;
     // each policy takes a view of its own kind; the type of the pair is lost by walking over all of them
@@ -57,20 +58,11 @@
     changed();
   }
 
-  function put(test: Schemas['BatteryTemplate'], battery: Schemas['Battery'], here: boolean) {
+  function put(test: Schemas['TestDefinition'], here: boolean) {
     if (!draft) return;
     if (!here) draft.tests = draft.tests.filter((t) => t.id !== test.id);
-    else draft.tests.push(assembled(test, battery));
+    else draft.tests.push(structuredClone(test));
     changed();
-  }
-
-  /** A test of the battery with its criteria filled in, as the server does it. */
-  function assembled(test: Schemas['BatteryTemplate'], battery: Schemas['Battery']) {
-    const criteria = test.criteria.flatMap(({ criterion, ...own }) => {
-      const base = battery.criteria.find((c) => c.id === criterion);
-      return base ? [{ ...base, ...own }] : [];
-    });
-    return structuredClone<Schemas['TestDefinition']>({ ...test, criteria });
   }
 
   async function preview() {
@@ -222,7 +214,7 @@
                     type="checkbox"
                     class="checkbox"
                     checked={draft.tests.some((t) => t.id === test.id)}
-                    onchange={(e) => put(test, battery, e.currentTarget.checked)}
+                    onchange={(e) => put(test, e.currentTarget.checked)}
                   />{say(test.name)}</label
                 >
               {/each}

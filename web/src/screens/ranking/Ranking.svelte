@@ -61,19 +61,14 @@
       <ol class="mt-6">
         {#each data.bands as band (band.number)}
           {@const shown = whole.includes(band.number) ? band.athletes : band.athletes.slice(0, few)}
-          <li
-            class="step"
-            style:--step={band.number - 1}
-            style:--of={data.bands.length}
-            data-band={band.number}
-          >
+          <li class="step" data-band={band.number}>
             <h2 class="flex items-baseline gap-3 px-3 pt-2">
               {m.band({ number: band.number })}
               <span class="quiet font-sans text-base font-normal"
                 >{m.athletes({ count: band.athletes.length })}</span
               >
             </h2>
-            <table class="w-full text-left">
+            <table class="w-full table-fixed text-left">
               <thead class="sr-only">
                 <tr
                   ><th>{m.name()}</th><th>{m.index()}</th><th>{m.interval()}</th><th
@@ -152,18 +147,11 @@
     background: var(--color-base-content);
   }
 
-  /* Each band is one step of the stair; the tread is as long as the band has room. */
+  /* All bands stand on one axis, so that their intervals can be compared. */
   .step {
-    --indent: calc(var(--step) * min(3.5rem, 24rem / max(var(--of), 1)));
-    margin-left: var(--indent);
     padding-bottom: 0.75rem;
     border-top: 4px solid var(--color-base-content);
     border-left: 4px solid var(--color-base-content);
     background: var(--color-base-200);
-  }
-  @media (width < 48rem) {
-    .step {
-      --indent: 0;
-    }
   }
 </style>

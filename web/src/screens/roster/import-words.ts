@@ -1,3 +1,4 @@
+import { quoted } from '../../lib/words/words';
 import type { Schemas } from '../../lib/api/client';
 import { m } from '../../lib/paraglide/messages';
 
@@ -42,5 +43,5 @@ const problems: Record<string, () => string> = {
 /** Which column, what stands there, and what is wrong with it. */
 export function problemWord(problem: Schemas['ImportPlanRowProblem']): string {
   const why = problems[problem.code]?.() ?? problem.code;
-  return problem.text ? `${columnWord[problem.column]()} “${problem.text}”: ${why}` : why;
+  return problem.text ? `${columnWord[problem.column]()} ${quoted(problem.text)}: ${why}` : why;
 }

@@ -4,7 +4,7 @@
   import { cellWord, GRADES, sideWord, type Side } from '../../lib/words/judgement';
   import { say } from '../../lib/words/words';
   import Notch from '../../lib/notch/Notch.svelte';
-  import { markAt, place } from './book';
+  import { markAt, place } from '../../lib/record/book';
   import type { Desk } from './desk.svelte';
 
   let { desk, criterion }: { desk: Desk; criterion: Schemas['Criterion'] } = $props();

@@ -3,7 +3,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { cellWord, GRADES, sideWord } from '../../lib/words/judgement';
   import { say } from '../../lib/words/words';
-  import { markAt, place } from './book';
+  import { markAt, place } from '../../lib/record/book';
   import type { Desk } from './desk.svelte';
 
   let { desk }: { desk: Desk } = $props();

@@ -2,7 +2,7 @@
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { decimal, say } from '../../lib/words/words';
-  import { markAt, place } from './book';
+  import { markAt, place } from '../../lib/record/book';
   import Clock from './Clock.svelte';
   import Counter from './Counter.svelte';
   import type { Desk } from './desk.svelte';

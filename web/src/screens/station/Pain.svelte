@@ -2,7 +2,7 @@
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { regionWord, sideWord, signWord, type Side } from '../../lib/words/judgement';
-  import { stops } from './book';
+  import { stops } from '../../lib/record/book';
   import type { Desk } from './desk.svelte';
 
   let { desk }: { desk: Desk } = $props();

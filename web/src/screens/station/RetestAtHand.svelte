@@ -1,5 +1,6 @@
 <script lang="ts">
   import { m } from '../../lib/paraglide/messages';
+  import { doubtWord } from '../../lib/words/judgement';
   import { say } from '../../lib/words/words';
   import type { Desk } from './desk.svelte';
 
@@ -23,9 +24,12 @@
       <button class="btn-soft-line btn h-12" onclick={() => desk.back()}>{m.retest_back()}</button>
     </div>
     <p>{say(retest.instruction)} <strong>{m.retest_one_change()}</strong></p>
-    {#if desk.weakened}<p class="border-l-4 border-error pl-2 font-bold" role="alert">
-        {m.retest_weakened()}
-      </p>{/if}
+    {#each desk.doubts as doubt (doubt)}<p
+        class="border-l-4 border-error pl-2 font-bold"
+        role="alert"
+      >
+        {doubtWord[doubt]()}
+      </p>{/each}
     {#if retest.caution}<p class="quiet text-sm">{say(retest.caution)}</p>{/if}
     {#if aid?.heightCentimetres !== undefined && retest.aid}
       <label class="mt-1 inline-flex items-center gap-2">

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { m } from '../../lib/paraglide/messages';
-  import { say } from '../../lib/words/words';
+  import { quoted, say } from '../../lib/words/words';
   import ConditionsForm from './ConditionsForm.svelte';
   import type { Desk } from './desk.svelte';
 
@@ -42,6 +42,6 @@
 <ConditionsForm {desk} />
 <h2 class="mt-4 text-xl">{m.allowed_words()}</h2>
 <ul class="mt-2 grid gap-1 text-lg">
-  {#each desk.test.allowedWords as words, i (i)}<li>“{say(words)}”</li>{/each}
+  {#each desk.test.allowedWords as words, i (i)}<li>{quoted(say(words))}</li>{/each}
 </ul>
 <p class="quiet mt-2 text-sm">{m.allowed_words_text()}</p>

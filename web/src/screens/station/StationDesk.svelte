@@ -8,7 +8,7 @@
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { GRADES, viewWord, type Cell } from '../../lib/words/judgement';
   import { say } from '../../lib/words/words';
-  import { markAt, place, seen } from './book';
+  import { markAt, place, seen } from '../../lib/record/book';
   import CheckIn from './CheckIn.svelte';
   import Comparison from './Comparison.svelte';
   import CriterionRow from './CriterionRow.svelte';

@@ -1,6 +1,6 @@
 import { api, ask, type Schemas } from '../../lib/api/client';
 import { keepStation, type KeptStation } from '../../lib/outbox/kept';
-import { outbox, type FactSent } from '../../lib/outbox/outbox.svelte';
+import { outbox } from '../../lib/outbox/outbox.svelte';
 import { GRADES, type Grade, type Side, type View } from '../../lib/words/judgement';
 import {
   attemptAt,
@@ -12,10 +12,12 @@ import {
   state,
   stops,
   valueAt,
+  type FactSent,
   type Known,
   type State,
   type Trial,
-} from './book';
+} from '../../lib/record/book';
+import { doubts, type Doubt } from '../../lib/record/doubts';
 
 type Criterion = Schemas['Criterion'];
 type Test = Schemas['TestDefinition'];
@@ -310,13 +312,12 @@ export class Desk {
   #settle(athlete: string): void {
     const queued = this.queue.find((q) => q.id === athlete);
     if (!queued) return;
-    const trials = this.tests.map((t) => read(t, this.#book(athlete)));
-    const any = trials[0] ?? read(NO_TEST, this.#book(athlete));
+    const book = this.#book(athlete);
     queued.state = state(
       this.tests,
-      trials.length ? trials : [any],
-      this.#stopped(any),
-      queued.state,
+      book,
+      this.#stopped(read(NO_TEST, book)),
+      queued.cleared,
       this.checkIn,
     );
   }
@@ -563,26 +564,16 @@ export class Desk {
     });
   }
 
-  /** Whether more than the one thing differs from the baseline, or one side was treated before: weaker evidence. */
-  get weakened(): boolean {
+  /** What makes the retest at hand weaker evidence, as the results will say. */
+  get doubts(): Doubt[] {
     const of = this.#retest;
     const opened = this.#book(this.current).findLast(
       (f) => f.fact.kind === 'trialOpened' && f.fact.trial === of?.baseline,
     );
-    if (!of || opened?.fact.kind !== 'trialOpened') return false;
-    const [before, now] = [opened.fact.conditions, this.conditions];
-    const added = now.aids.filter((a) => !before.aids.some((b) => b.kind === a.kind)).length;
-    const sameTest = opened.fact.test === this.test.id;
-    const asked = this.retest;
-    return (
-      !!now.treatedSide ||
-      before.shoes !== now.shoes ||
-      (sameTest &&
-        (added > (asked?.aid ? 1 : 0) ||
-          (before.arms !== now.arms && !asked?.load) ||
-          (before.load.position !== now.load.position && !asked?.load) ||
-          before.archAssisted !== now.archAssisted))
-    );
+    if (!of || !this.retest || opened?.fact.kind !== 'trialOpened') return [];
+    const test = this.#definition(opened.fact.test);
+    const flagged = this.#trial.flags.size > 0 || this.#read(test, null).flags.size > 0;
+    return doubts(this.retest, opened.fact.conditions, this.conditions, flagged);
   }
 
   flag(flag: Schemas['FactTrialFlagged']['flag'], words?: string): void {

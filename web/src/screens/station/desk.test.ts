@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { PROTOCOL, station } from '../../../tests/protocol';
-import { outbox, type FactSent } from '../../lib/outbox/outbox.svelte';
-import { markAt, place } from './book';
+import { outbox } from '../../lib/outbox/outbox.svelte';
+import { markAt, place, type FactSent } from '../../lib/record/book';
 import { Desk } from './desk.svelte';
 
 const criterion = (id: string) => PROTOCOL.tests[0]!.criteria.find((c) => c.id === id)!;

@@ -1,7 +1,8 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { stationWith } from '../../../tests/protocol';
-import { outbox, type FactSent } from '../../lib/outbox/outbox.svelte';
+import { outbox } from '../../lib/outbox/outbox.svelte';
+import type { FactSent } from '../../lib/record/book';
 import CheckIn from './CheckIn.svelte';
 import { Desk } from './desk.svelte';
 import GaugeRow from './GaugeRow.svelte';

@@ -25,8 +25,9 @@ import org.openjdk.jmh.runner.options.TimeValue;
 import org.openjdk.jmh.runner.options.VerboseMode;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Conditions;
-import rangordnung.core.judgement.Entry;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Extent;
@@ -82,7 +83,7 @@ public class JudgeBenchmark {
     @Benchmark
     public void judge(Blackhole hole) {
         for (List<Entry> book : books) {
-            hole.consume(judge.judge(book));
+            hole.consume(judge.judge(Book.of(book)));
         }
     }
 

@@ -29,6 +29,7 @@ class ArchitectureTest {
             .layer("protocol").definedBy("rangordnung.core.protocol..")
             .layer("safety").definedBy("rangordnung.core.safety..")
             .layer("motion").definedBy("rangordnung.core.motion..")
+            .layer("record").definedBy("rangordnung.core.record..")
             .layer("judgement").definedBy("rangordnung.core.judgement..")
             .layer("link").definedBy("rangordnung.core.link..")
             .layer("agreement").definedBy("rangordnung.core.agreement..")
@@ -39,10 +40,11 @@ class ArchitectureTest {
             .whereLayer("protocol").mayOnlyAccessLayers("body")
             .whereLayer("safety").mayOnlyAccessLayers("body", "protocol")
             .whereLayer("motion").mayOnlyAccessLayers("body", "protocol")
-            .whereLayer("judgement").mayOnlyAccessLayers("body", "protocol", "motion", "safety")
-            .whereLayer("link").mayOnlyAccessLayers("body", "protocol", "safety", "judgement")
-            .whereLayer("agreement").mayOnlyAccessLayers("body", "protocol", "judgement")
+            .whereLayer("record").mayOnlyAccessLayers("body", "protocol", "safety")
+            .whereLayer("judgement").mayOnlyAccessLayers("body", "protocol", "record", "motion", "safety")
+            .whereLayer("link").mayOnlyAccessLayers("body", "protocol", "record", "safety", "judgement")
+            .whereLayer("agreement").mayOnlyAccessLayers("body", "protocol", "record", "judgement")
             .whereLayer("plan").mayOnlyAccessLayers("body", "protocol")
             .whereLayer("ladder").mayOnlyAccessLayers("body", "protocol")
-            .whereLayer("placement").mayOnlyAccessLayers("body", "protocol", "safety", "judgement", "link", "ladder");
+            .whereLayer("placement").mayOnlyAccessLayers("body", "protocol", "record", "safety", "judgement", "link", "ladder");
 }

@@ -56,7 +56,7 @@ class BackupIT {
         assertThat(said.code()).isZero();
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file))).isEqualTo("rw-------");
         String manifest = Product.output("tar", "-xOf", file.toString(), "manifest");
-        assertThat(manifest).contains("schema=3", "sha256=", "rows public.team=").doesNotContain("login_attempt", "spring_session");
+        assertThat(manifest).contains("schema=4", "sha256=", "rows public.team=").doesNotContain("login_attempt", "spring_session");
 
         team("after");
         product.stop();

@@ -360,7 +360,9 @@ class LessonIT extends ScreenTest {
         button(page, "Show what it would move").click();
         assertThat(page.getByTestId("moved")).containsText("6 of 30 would stand elsewhere.");
         button(page, "Save as new version").click();
-        assertThat(page.getByText("version 4", new Page.GetByTextOptions().setExact(true))).isVisible();
-        assertThat(product.count("select count(*) from protocol_version where protocol_id = 'standard-floor'")).isEqualTo(3);
+        assertThat(heading(page, "Standard floor (own)")).isVisible();
+        assertThat(page.getByText("version 1", new Page.GetByTextOptions().setExact(true))).isVisible();
+        assertThat(product.count("select count(*) from protocol_version where protocol_id = 'standard-floor'")).isEqualTo(2);
+        assertThat(product.count("select count(*) from protocol_version where protocol_id = 'own-standard-floor'")).isEqualTo(1);
     }
 }

@@ -8,6 +8,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -24,6 +25,9 @@ import org.junit.jupiter.api.TestInstance;
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 abstract class ScreenTest {
 
+    /** As long as a busy machine may take. */
+    private static final int PATIENCE = 30_000;
+
     static final String PASSWORD = "a sentence to keep";
 
     private Playwright playwright;
@@ -33,6 +37,7 @@ abstract class ScreenTest {
 
     @BeforeAll
     void openBrowser() {
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
         playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         browser = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(Path.of("/usr/bin/chromium"))
                 .setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -64,7 +69,7 @@ abstract class ScreenTest {
 
     /** A page whose errors fail the test. */
     protected Page watched(Page page) {
-        page.setDefaultTimeout(10_000);
+        page.setDefaultTimeout(PATIENCE);
         page.onPageError(errors::add);
         page.onConsoleMessage(message -> {
             boolean expected = message.text().contains("Failed to load resource");

@@ -3,6 +3,8 @@ package rangordnung.core.judgement;
 import java.util.List;
 import java.util.Optional;
 import rangordnung.core.protocol.Threshold;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Entry;
 
 /** Why whatever was not seen was not seen: stopped, absent or excused, or nothing of that kind. */
 record Absence(Optional<Attendance> attendance, Optional<Entry> stop, Threshold painStopsFrom) {

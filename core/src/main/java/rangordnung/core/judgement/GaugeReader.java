@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Gauge;
+import rangordnung.core.record.Fact;
 
 /**
  * Makes readings of what was measured by hand. Reach in percent of leg length and its composite

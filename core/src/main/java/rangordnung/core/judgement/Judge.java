@@ -2,7 +2,6 @@ package rangordnung.core.judgement;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -14,6 +13,10 @@ import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Policies;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.PainReport;
 import rangordnung.core.safety.StopRules;
 
@@ -27,23 +30,18 @@ public final class Judge {
     }
 
     /** The result of a screen of which nothing is known but its book. */
-    public ScreenResult judge(List<Entry> book) {
+    public ScreenResult judge(Book book) {
         return judge(book, Particulars.NONE);
     }
 
-    /**
-     * The result of a screen.
-     *
-     * @param book all entries of one athlete and screening, in any order, superseded ones among them
-     */
-    public ScreenResult judge(List<Entry> book, Particulars particulars) {
-        List<Entry> entries = Entry.standing(book);
-        Spoken spoken = Spoken.of(entries, protocol);
+    /** The result of a screen. */
+    public ScreenResult judge(Book book, Particulars particulars) {
+        Spoken spoken = Spoken.of(book, protocol);
         Absence absence = new Absence(spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom());
         Sided<Optional<Double>> legs = Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres));
         PersonalSetUp setUp = PersonalSetUp.of(protocol.tests().stream()
                 .filter(test -> test.role() == TestDefinition.Role.SET_UP)
-                .flatMap(test -> counted(test, baselines(test, TrialBook.of(test, entries)), particulars).stream()
+                .flatMap(test -> counted(test, baselines(test, TrialBook.of(test, book)), particulars).stream()
                         .map(t -> new TrialJudge(protocol.rules(), protocol.policies(), test, t, absence, legs).judge()))
                 .toList());
         Policies policies = protocol.policies().withOwnDepth(setUp.depthCeiling());
@@ -51,7 +49,7 @@ public final class Judge {
         List<TestResult> second = new ArrayList<>();
         List<TestResult> retests = new ArrayList<>();
         for (TestDefinition test : protocol.tests()) {
-            List<TrialBook> trials = TrialBook.of(test, entries);
+            List<TrialBook> trials = TrialBook.of(test, book);
             List<TrialBook> baselines = baselines(test, trials);
             Function<TrialBook, TestResult> judged = t -> new TrialJudge(protocol.rules(), policies, test, t, absence, legs).judge();
             Optional<TrialBook> counted = counted(test, baselines, particulars);
@@ -81,32 +79,17 @@ public final class Judge {
             Optional<Attendance> attendance, Set<Fact.Background> background, List<PainReport> pains, Optional<Entry> stop, Sided<Optional<Double>> legLength,
             Optional<Fact.BodyMeasured> body) {
 
-        static Spoken of(List<Entry> entries, Protocol protocol) {
-            Optional<Attendance> attendance = Optional.empty();
-            Set<Fact.Background> background = EnumSet.noneOf(Fact.Background.class);
-            List<PainReport> pains = new ArrayList<>();
-            Optional<Entry> stop = Optional.empty();
-            Sided<Optional<Double>> legs = Sided.both(Optional.empty());
-            Optional<Fact.BodyMeasured> body = Optional.empty();
-            for (Entry entry : entries) {
-                if (entry.fact() instanceof Fact.Attended attended) {
-                    attendance = Optional.of(attended.attendance());
-                } else if (entry.fact() instanceof Fact.Asked asked) {
-                    background.clear();
-                    background.addAll(asked.yes());
-                } else if (entry.fact() instanceof Fact.LegMeasured leg) {
-                    Sided<Optional<Double>> before = legs;
-                    legs = Sided.each(side -> side == leg.side() ? Optional.of(leg.centimetres()) : before.get(side));
-                } else if (entry.fact() instanceof Fact.BodyMeasured measured) {
-                    body = Optional.of(measured);
-                } else if (entry.fact() instanceof Fact.PainReported pain) {
-                    pains.add(pain.report());
-                    if (stop.isEmpty() && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP) {
-                        stop = Optional.of(entry);
-                    }
-                }
-            }
-            return new Spoken(attendance, background, pains, stop, legs, body);
+        static Spoken of(Book book, Protocol protocol) {
+            List<PainReport> pains = book.facts(Fact.PainReported.class).map(Fact.PainReported::report).toList();
+            Optional<Entry> stop = book.standing().stream()
+                    .filter(e -> e.fact() instanceof Fact.PainReported pain && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP)
+                    .findFirst();
+            return new Spoken(
+                    book.last(Fact.Attended.class).map(Fact.Attended::attendance),
+                    book.last(Fact.Asked.class).map(Fact.Asked::yes).orElse(Set.of()),
+                    pains, stop,
+                    Sided.each(side -> book.facts(Fact.LegMeasured.class).filter(leg -> leg.side() == side).map(Fact.LegMeasured::centimetres).reduce((a, b) -> b)),
+                    book.last(Fact.BodyMeasured.class));
         }
     }
 

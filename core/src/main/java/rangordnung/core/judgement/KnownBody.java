@@ -2,6 +2,7 @@ package rangordnung.core.judgement;
 
 import java.util.Optional;
 import rangordnung.core.body.Build;
+import rangordnung.core.record.Fact;
 
 /**
  * What is known of an athlete's body for the body model.

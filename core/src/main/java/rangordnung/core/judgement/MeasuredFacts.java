@@ -13,6 +13,7 @@ import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.record.Fact;
 
 /** What a measured clip says to a test, as facts: every measure that one of its criteria judges or notes. */
 public final class MeasuredFacts {

@@ -6,6 +6,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.StopRules;
 
@@ -21,17 +24,14 @@ public final class Progress {
      * The state by what stands in the book.
      *
      * @param tests   what is to be done
-     * @param book    all entries of one athlete and screening, in any order
      * @param checkIn whether checking in is to be done
      */
-    public static State of(Protocol protocol, List<TestDefinition> tests, Clearance clearance, List<Entry> book, boolean checkIn) {
-        List<Entry> standing = Entry.standing(book);
-        boolean stopped = standing.stream().anyMatch(e -> e.fact() instanceof Fact.PainReported pain
-                && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP);
+    public static State of(Protocol protocol, List<TestDefinition> tests, Clearance clearance, Book book, boolean checkIn) {
+        boolean stopped = book.facts(Fact.PainReported.class).anyMatch(pain -> StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP);
         if (stopped) {
             return State.STOPPED;
         }
-        Optional<Attendance> attendance = attendance(standing);
+        Optional<Attendance> attendance = attendance(book);
         if (attendance.filter(a -> a == Attendance.ABSENT).isPresent()) {
             return State.ABSENT;
         }
@@ -39,23 +39,20 @@ public final class Progress {
             return State.EXCUSED;
         }
         boolean checkedIn = !checkIn || attendance.isPresent();
-        if (checkedIn && tests.stream().allMatch(t -> done(t, standing))) {
+        if (checkedIn && tests.stream().allMatch(t -> done(t, book))) {
             return State.DONE;
         }
         Set<String> ids = tests.stream().map(TestDefinition::id).collect(Collectors.toSet());
-        return standing.stream().anyMatch(e -> e.fact() instanceof Fact.TrialOpened opened && ids.contains(opened.test())) ? State.STARTED : State.WAITING;
+        return book.facts(Fact.TrialOpened.class).anyMatch(opened -> ids.contains(opened.test())) ? State.STARTED : State.WAITING;
     }
 
     /** The last thing that was said at check-in. */
-    public static Optional<Attendance> attendance(List<Entry> standing) {
-        return standing.stream()
-                .filter(e -> e.fact() instanceof Fact.Attended)
-                .map(e -> ((Fact.Attended) e.fact()).attendance())
-                .reduce((a, b) -> b);
+    public static Optional<Attendance> attendance(Book book) {
+        return book.last(Fact.Attended.class).map(Fact.Attended::attendance);
     }
 
     /** A test is done once one trial of it that is no retest was seen whole. */
-    private static boolean done(TestDefinition test, List<Entry> standing) {
-        return TrialBook.of(test, standing).stream().anyMatch(t -> t.retest().isEmpty() && t.complete(test));
+    private static boolean done(TestDefinition test, Book book) {
+        return TrialBook.of(test, book).stream().anyMatch(t -> t.retest().isEmpty() && t.complete(test));
     }
 }

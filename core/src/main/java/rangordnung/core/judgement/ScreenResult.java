@@ -7,6 +7,8 @@ import java.util.stream.Stream;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Rules;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.PainReport;
 
 /**

@@ -10,6 +10,7 @@ import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.record.Fact;
 
 /**
  * One test of one athlete.

@@ -15,6 +15,9 @@ import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.View;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 
 /** The standing facts of one trial, sorted for judging. Where two marks name the same spot, the later one stands. */
 record TrialBook(
@@ -51,15 +54,15 @@ record TrialBook(
     }
 
     /** The trials of one test, each with its facts. Facts of a trial that was never opened wait for it. */
-    static List<TrialBook> of(TestDefinition test, List<Entry> standing) {
+    static List<TrialBook> of(TestDefinition test, Book book) {
         Map<UUID, TrialBook> trials = new LinkedHashMap<>();
-        for (Entry entry : standing) {
+        for (Entry entry : book.standing()) {
             if (entry.fact() instanceof Fact.TrialOpened opened && opened.test().equals(test.id())) {
                 trials.putIfAbsent(opened.trial(), new TrialBook(opened.trial(), entry.sequence(), opened.conditions(),
                         EnumSet.noneOf(Fact.Flag.class), opened.retest(), entry.rater(), new HashSet<>(), new HashMap<>(), new HashMap<>()));
             }
         }
-        for (Entry entry : standing) {
+        for (Entry entry : book.standing()) {
             entry.fact().ofTrial().map(trials::get).ifPresent(trial -> trial.take(test, entry));
         }
         return List.copyOf(trials.values());

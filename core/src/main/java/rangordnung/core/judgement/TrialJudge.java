@@ -23,6 +23,8 @@ import rangordnung.core.protocol.Rules;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Threshold;
 import rangordnung.core.protocol.Variant;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 
 /** Judges one trial: first each criterion as it was seen, then what heels and flags make of it. */
 final class TrialJudge {

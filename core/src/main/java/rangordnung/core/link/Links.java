@@ -13,7 +13,7 @@ import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.CriterionResult;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;

@@ -60,7 +60,7 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
                     change(before, again, now, side, coverage).ifPresent(changes::add)));
         }
         return new Outcome(retest, again.trial().orElseThrow().id(), baseline.trial().orElseThrow().id(), baseline.test().id(), List.copyOf(changes),
-                doubts(retest, baseline.trial().orElseThrow(), again.trial().orElseThrow()));
+                doubts(retest, baseline.trial().orElseThrow().conditions(), again.trial().orElseThrow().conditions(), !baseline.flags().isEmpty() || !again.flags().isEmpty()));
     }
 
     private static Optional<CriterionChange> change(
@@ -97,15 +97,22 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
                 .filter(g -> again.depth().filter(d -> d != DepthStatus.NOT_ASSESSABLE).isPresent());
     }
 
-    private static Set<Doubt> doubts(Retest retest, TestResult.Trial before, TestResult.Trial now) {
+    /**
+     * What makes a retest weaker evidence.
+     *
+     * @param before  conditions of the baseline
+     * @param now     conditions of the retest
+     * @param flagged whether one of the two trials was cued or practised
+     */
+    public static Set<Doubt> doubts(Retest retest, Conditions before, Conditions now, boolean flagged) {
         Set<Doubt> doubts = EnumSet.noneOf(Doubt.class);
-        Set<Conditions.Dimension> changed = before.conditions().differences(now.conditions());
-        if (changed.remove(Conditions.Dimension.TREATED_SIDE) || now.conditions().treatedSide().isPresent()) {
+        Set<Conditions.Dimension> changed = before.differences(now);
+        if (changed.remove(Conditions.Dimension.TREATED_SIDE) || now.treatedSide().isPresent()) {
             doubts.add(Doubt.ONE_SIDE_TREATED);
         }
         Set<Conditions.Dimension> asked = retest.changes();
         if (retest.otherTest().isEmpty()) {
-            if (!asked.containsAll(changed) || added(before.conditions(), now.conditions()) > 1) {
+            if (!asked.containsAll(changed) || added(before, now) > 1) {
                 doubts.add(Doubt.TWO_CHANGES);
             }
             if (changed.stream().noneMatch(asked::contains)) {
@@ -114,7 +121,7 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
         } else if (changed.contains(Conditions.Dimension.SHOES) || changed.contains(Conditions.Dimension.LOAD)) {
             doubts.add(Doubt.TWO_CHANGES);
         }
-        if (!before.flags().isEmpty() || !now.flags().isEmpty()) {
+        if (flagged) {
             doubts.add(Doubt.FLAGGED);
         }
         return doubts;

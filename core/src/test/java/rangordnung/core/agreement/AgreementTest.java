@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import rangordnung.core.Book;
+import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.protocol.View;
@@ -114,7 +114,7 @@ class AgreementTest {
 
     @Test
     void two_raters_are_compared_criterion_by_criterion() {
-        Book book = new Book().by(UUID.randomUUID()).trial(StandardFloor.PROTOCOL, "overhead-squat")
+        Rater book = new Rater().by(UUID.randomUUID()).trial(StandardFloor.PROTOCOL, "overhead-squat")
                 .mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE);
         book.by(UUID.randomUUID()).trial(StandardFloor.PROTOCOL, "overhead-squat").mark("knee-line L SLIGHT").close(View.FRONT).close(View.SIDE);
         ScreenResult screen = book.judged();

@@ -9,12 +9,13 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import rangordnung.core.Book;
+import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.View;
+import rangordnung.core.record.Fact;
 
 class GaugeTest {
 
@@ -26,7 +27,7 @@ class GaugeTest {
         return screen.criteria().filter(c -> c.criterion().id().equals(criterion)).findFirst().orElseThrow();
     }
 
-    private static Reading reading(Book book, String criterion, Side side) {
+    private static Reading reading(Rater book, String criterion, Side side) {
         return result(book.judged(BALANCE), criterion).readings().get(side).orElseThrow();
     }
 
@@ -41,7 +42,7 @@ class GaugeTest {
     /** Best and mean of three trials (Springer et al. 2007, J Geriatr Phys Ther 30; from memory). */
     @Test
     void a_timed_stance_keeps_all_trials_and_tells_best_and_mean() {
-        Book book = Book.of(BALANCE, "timed-stance").gauged("eyes-closed", LEFT, "eyes-closed", 4, 9.5, 6);
+        Rater book = Rater.of(BALANCE, "timed-stance").gauged("eyes-closed", LEFT, "eyes-closed", 4, 9.5, 6);
         Reading closed = reading(book, "eyes-closed", Side.LEFT);
 
         assertThat(closed.parts().get(0).counting()).containsExactly(4.0, 9.5, 6.0);
@@ -55,7 +56,7 @@ class GaugeTest {
     @ParameterizedTest
     @CsvSource({"wall-test, wall, wall-distance, 12.7, 0", "timed-stance, eyes-closed, eyes-closed, 10.0667, 0"})
     void what_is_made_of_the_attempts_the_protocol_says(String test, String criterion, String part, double value, double deviation) {
-        Book book = Book.of(BALANCE, test).gauged(criterion, LEFT, part, 9.0, 12.7, 8.5);
+        Rater book = Rater.of(BALANCE, test).gauged(criterion, LEFT, part, 9.0, 12.7, 8.5);
         assertThat(reading(book, criterion, Side.LEFT).value().orElseThrow()).isCloseTo(value, within(1e-3));
         assertThat(result(book.judged(BALANCE), criterion).at(LEFT).orElseThrow().deviation()).isCloseTo(deviation, within(1e-9));
     }
@@ -64,7 +65,7 @@ class GaugeTest {
     @ParameterizedTest
     @CsvSource({"66, 95, 91, 88, 95.45, false", "60, 90, 88, 88, 90.15, true", "60, 90, 88, 85, 93.33, true", "94, 94, 94, 100, 94, false"})
     void a_reach_is_told_in_leg_lengths(double anterior, double medial, double lateral, double leg, double composite, boolean flagged) {
-        Reading reading = reading(Book.of(BALANCE, "reach").leg(Side.LEFT, leg)
+        Reading reading = reading(Rater.of(BALANCE, "reach").leg(Side.LEFT, leg)
                 .gauged("reach", LEFT, "anterior", anterior - 3, anterior, anterior - 1)
                 .gauged("reach", LEFT, "posteromedial", medial)
                 .gauged("reach", LEFT, "posterolateral", lateral), "reach", Side.LEFT);
@@ -81,7 +82,7 @@ class GaugeTest {
         "wall, wall-distance, wall-difference, 11.4, 10, false", "wall, wall-distance, wall-difference, 10, 11.5, true"
     })
     void sides_that_differ_are_flagged(String criterion, String part, String figure, double left, double right, boolean flagged) {
-        Book book = Book.of(BALANCE, criterion.equals("wall") ? "wall-test" : "reach")
+        Rater book = Rater.of(BALANCE, criterion.equals("wall") ? "wall-test" : "reach")
                 .gauged(criterion, LEFT, part, left).gauged(criterion, RIGHT, part, right);
 
         assertThat(figure(reading(book, criterion, Side.LEFT), figure)).isCloseTo(left - right, within(1e-9));
@@ -90,7 +91,7 @@ class GaugeTest {
 
     @Test
     void a_reach_that_does_not_count_is_kept_and_left_out() {
-        Book book = Book.of(BALANCE, "reach").leg(Side.LEFT, 90)
+        Rater book = Rater.of(BALANCE, "reach").leg(Side.LEFT, 90)
                 .ended("reach", Side.LEFT, "anterior", 1, 70, "foot").ended("reach", Side.LEFT, "anterior", 2, 60, "valid")
                 .gauged("reach", LEFT, "posteromedial", 90).gauged("reach", LEFT, "posterolateral", 90);
 
@@ -101,12 +102,12 @@ class GaugeTest {
 
     @Test
     void without_a_part_or_a_leg_there_is_no_value_and_never_zero() {
-        Book parts = Book.of(BALANCE, "reach").leg(Side.LEFT, 90).gauged("reach", LEFT, "anterior", 60);
-        Book leg = Book.of(BALANCE, "reach").gauged("reach", LEFT, "anterior", 60).gauged("reach", LEFT, "posteromedial", 90).gauged("reach", LEFT, "posterolateral", 90);
+        Rater parts = Rater.of(BALANCE, "reach").leg(Side.LEFT, 90).gauged("reach", LEFT, "anterior", 60);
+        Rater leg = Rater.of(BALANCE, "reach").gauged("reach", LEFT, "anterior", 60).gauged("reach", LEFT, "posteromedial", 90).gauged("reach", LEFT, "posterolateral", 90);
 
         assertThat(reason(parts.judged(BALANCE))).isEqualTo(Finding.Reason.PARTS_MISSING);
         assertThat(reason(leg.judged(BALANCE))).isEqualTo(Finding.Reason.LEG_LENGTH_MISSING);
-        assertThat(result(new Judge(BALANCE).judge(leg.entries(), new Particulars(Optional.of(90.0), Optional.empty(), Map.of())), "reach").at(LEFT))
+        assertThat(result(new Judge(BALANCE).judge(leg.book(), new Particulars(Optional.of(90.0), Optional.empty(), Map.of())), "reach").at(LEFT))
                 .as("the roster knows the leg").isPresent();
     }
 
@@ -117,7 +118,7 @@ class GaugeTest {
     /** Sum over six stances, 0 to 60 (Riemann and Guskiewicz 2000; from memory). */
     @Test
     void errors_are_summed_over_six_stances() {
-        Book book = Book.of(BALANCE, "error-count");
+        Rater book = Rater.of(BALANCE, "error-count");
         String[] stances = {"double-firm", "single-firm", "tandem-firm", "double-foam", "single-foam", "tandem-foam"};
         for (int i = 0; i < stances.length; i++) {
             assertThat(result(book.judged(BALANCE), "errors").at(Optional.empty())).as("not whole before " + stances[i]).isEmpty();
@@ -130,7 +131,7 @@ class GaugeTest {
     /** 3.6° a centimetre (Bennell et al. 1998; from memory); 12.7 cm is about 46°. */
     @Test
     void a_wall_distance_is_told_as_an_angle_too_and_the_pass_mark_stands_beside_it() {
-        Book book = Book.of(BALANCE, "wall-test").mark("wall L MARKED").mark("wall R NONE");
+        Rater book = Rater.of(BALANCE, "wall-test").mark("wall L MARKED").mark("wall R NONE");
         assertThat(result(book.judged(BALANCE), "wall").at(LEFT).orElseThrow().grade()).isEqualTo(Grade.MARKED);
         assertThat(result(book.judged(BALANCE), "wall").at(RIGHT).orElseThrow().grade()).isEqualTo(Grade.NONE);
 
@@ -142,7 +143,7 @@ class GaugeTest {
     @ParameterizedTest
     @CsvSource({"30, 30, NONE, -", "36, 24, SLIGHT, LEFT", "22, 38, MARKED, RIGHT"})
     void two_scales_tell_which_leg_carries_more(double left, double right, Grade grade, String direction) {
-        CriterionResult lean = result(Book.of(BALANCE, "scales-squat")
+        CriterionResult lean = result(Rater.of(BALANCE, "scales-squat")
                 .gauged("load-lean", Optional.empty(), "left-scale", left).gauged("load-lean", Optional.empty(), "right-scale", right).judged(BALANCE), "load-lean");
 
         assertThat(lean.worse()).contains(grade);
@@ -153,7 +154,7 @@ class GaugeTest {
     @ParameterizedTest
     @CsvSource({"64, 16, NONE", "40, 16, SLIGHT", "30, 30, SEVERE"})
     void two_scales_tell_the_share_of_the_front_leg(double front, double rear, Grade grade) {
-        assertThat(result(Book.of(BALANCE, "scales-split")
+        assertThat(result(Rater.of(BALANCE, "scales-split")
                 .gauged("load-front", LEFT, "front-scale", front).gauged("load-front", LEFT, "rear-scale", rear).judged(BALANCE), "load-front")
                 .at(LEFT).orElseThrow().grade()).isEqualTo(grade);
     }
@@ -161,7 +162,7 @@ class GaugeTest {
     @Test
     void each_leg_is_closed_by_itself() {
         Protocol lunge = StandardFloor.of("split-squat");
-        Book book = Book.of(lunge, "split-squat").mark("knee-line L MARKED");
+        Rater book = Rater.of(lunge, "split-squat").mark("knee-line L MARKED");
         book.add(new Fact.ViewClosed(book.trialId(), View.FRONT, 5, LEFT));
         CriterionResult knee = result(book.judged(lunge), "rotation");
 
@@ -173,7 +174,7 @@ class GaugeTest {
     @Test
     void set_up_tests_decide_targets_and_leave_the_index_alone() {
         Protocol personal = StandardFloor.of("own-stance-squat", "personal-set-up");
-        Book book = Book.of(personal, "own-stance-squat").close(View.FRONT).close(View.SIDE);
+        Rater book = Rater.of(personal, "own-stance-squat").close(View.FRONT).close(View.SIDE);
         MovementIndex before = book.judged(personal).index();
         book.trial(personal, "personal-set-up").gauged("jump-width", Optional.empty(), "stance-width", 38)
                 .gauged("jump-turn-out", LEFT, "turn-out", 30).gauged("jump-turn-out", RIGHT, "turn-out", 12)
@@ -194,13 +195,13 @@ class GaugeTest {
     void two_raters_keep_both_trials_and_the_lead_settles_which_counts() {
         UUID one = UUID.randomUUID();
         UUID other = UUID.randomUUID();
-        Book book = new Book().by(one).trial(StandardFloor.PROTOCOL, "overhead-squat").mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE);
+        Rater book = new Rater().by(one).trial(StandardFloor.PROTOCOL, "overhead-squat").mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE);
         book.by(other).trial(StandardFloor.PROTOCOL, "overhead-squat").close(View.FRONT).close(View.SIDE);
 
         ScreenResult open = book.judged();
         assertThat(open.tests().get(0).criterion("knee-line").orElseThrow().worse()).contains(Grade.SEVERE);
         assertThat(open.second()).singleElement().satisfies(t -> assertThat(t.trial().orElseThrow().rater()).contains(other));
-        ScreenResult settled = new Judge(StandardFloor.PROTOCOL).judge(book.entries(), new Particulars(Optional.empty(), Optional.empty(), Map.of("overhead-squat", book.trialId())));
+        ScreenResult settled = new Judge(StandardFloor.PROTOCOL).judge(book.book(), new Particulars(Optional.empty(), Optional.empty(), Map.of("overhead-squat", book.trialId())));
         assertThat(settled.tests().get(0).criterion("knee-line").orElseThrow().worse()).contains(Grade.NONE);
     }
 
@@ -209,6 +210,6 @@ class GaugeTest {
     @CsvSource({"standard-floor.3, overhead-squat, knees-first, NONE", "training-stance.2, own-stance-squat, knees-first, MARKED", "training-stance.2, own-stance-squat, hips-only, NONE", "running-field.2, own-stance-squat, hips-only, MARKED"})
     void the_start_of_the_descent_is_a_matter_of_school(String recipe, String test, String variant, Grade grade) {
         Protocol protocol = StandardFloor.shipped(recipe);
-        assertThat(result(Book.of(protocol, test).mark("descent - MARKED " + variant).close(View.FRONT).close(View.SIDE).judged(protocol), "descent").worse()).contains(grade);
+        assertThat(result(Rater.of(protocol, test).mark("descent - MARKED " + variant).close(View.FRONT).close(View.SIDE).judged(protocol), "descent").worse()).contains(grade);
     }
 }

@@ -10,7 +10,7 @@ import org.hipparchus.stat.descriptive.DescriptiveStatistics;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import rangordnung.core.Book;
+import rangordnung.core.Rater;
 import rangordnung.core.RandomScreens;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
@@ -18,6 +18,7 @@ import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.View;
+import rangordnung.core.record.Fact;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -34,7 +35,7 @@ class IndexTest {
     }
 
     private static ScreenResult judged(List<String> marks) {
-        return Book.seen(marks.toArray(String[]::new)).judged();
+        return Rater.seen(marks.toArray(String[]::new)).judged();
     }
 
     @Test
@@ -113,7 +114,7 @@ class IndexTest {
             ObjectNode extra = ((ObjectNode) criteria.get(criteria.size() - 1)).deepCopy();
             criteria.add(extra.put("id", "extra").put("key", "x"));
         });
-        Book book = Book.seen(marks.toArray(String[]::new));
+        Rater book = Rater.seen(marks.toArray(String[]::new));
 
         assertThat(index(book.judged(wider)).value()).isGreaterThanOrEqualTo(index(book.judged()).value());
     }
@@ -121,9 +122,9 @@ class IndexTest {
     @ParameterizedTest
     @MethodSource("screens")
     void what_cannot_be_told_never_counts_as_zero(List<String> marks) {
-        Book book = Book.squat();
+        Rater book = Rater.squat();
         marks.forEach(book::mark);
-        Book without = book.unclear("arch", Optional.of(Side.LEFT)).unclear("arch", Optional.of(Side.RIGHT))
+        Rater without = book.unclear("arch", Optional.of(Side.LEFT)).unclear("arch", Optional.of(Side.RIGHT))
                 .close(rangordnung.core.protocol.View.FRONT).close(rangordnung.core.protocol.View.SIDE);
         ScreenResult result = without.judged();
         double weights = 0;
@@ -143,7 +144,7 @@ class IndexTest {
     /** Severe faults that were only seen with help would otherwise be left out, and the index would be that of a clean athlete. */
     @Test
     void a_cued_trial_never_raises_an_index() {
-        Book book = Book.seen("knee-line L SEVERE", "depth - SEVERE");
+        Rater book = Rater.seen("knee-line L SEVERE", "depth - SEVERE");
         assertThat(book.judged().index()).isInstanceOf(MovementIndex.Known.class);
         assertThat(book.flag(Fact.Flag.CUED).judged().index()).isInstanceOfSatisfying(MovementIndex.Unknown.class,
                 none -> assertThat(none.reason()).isEqualTo(MovementIndex.Reason.FLAGGED_TRIALS));
@@ -151,7 +152,7 @@ class IndexTest {
 
     @Test
     void of_two_sides_that_are_equal_the_less_certain_one_gives_the_noise() {
-        TestResult test = Book.squat().measured("knee-line", Optional.of(Side.LEFT), "fppa", 1, 13).taken(Source.POSE, 9, "knee-line", Optional.of(Side.RIGHT), "fppa", 13)
+        TestResult test = Rater.squat().measured("knee-line", Optional.of(Side.LEFT), "fppa", 1, 13).taken(Source.POSE, 9, "knee-line", Optional.of(Side.RIGHT), "fppa", 13)
                 .close(View.SIDE).judged().tests().get(0);
         assertThat(test.worseSide()).isEmpty();
         assertThat(test.deviation().orElseThrow().sem()).isEqualTo(test.deviations().right().orElseThrow().sem()).isGreaterThan(test.deviations().left().orElseThrow().sem());
@@ -159,7 +160,7 @@ class IndexTest {
 
     @Test
     void there_is_no_index_below_the_minimum_completeness() {
-        assertThat(Book.squat().close(rangordnung.core.protocol.View.SIDE).judged().index())
+        assertThat(Rater.squat().close(rangordnung.core.protocol.View.SIDE).judged().index())
                 .isEqualTo(new MovementIndex.Unknown(MovementIndex.Reason.TOO_INCOMPLETE, 0.5));
     }
 }

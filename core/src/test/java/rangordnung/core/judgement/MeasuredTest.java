@@ -11,7 +11,7 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import rangordnung.core.Book;
+import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
@@ -37,6 +37,7 @@ import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Text;
 import rangordnung.core.protocol.Threshold;
+import rangordnung.core.record.Fact;
 
 /** What landmarks and devices gave, judged: anchors (house convention), targets of schools, noise of sources. */
 class MeasuredTest {
@@ -49,8 +50,8 @@ class MeasuredTest {
                 List.of(new Battery.Chosen("overhead-squat", Optional.empty())), Map.of(policy, value)));
     }
 
-    private static Finding.Graded graded(Protocol protocol, Book book, String criterion) {
-        return new Judge(protocol).judge(book.entries()).tests().get(0).criterion(criterion).orElseThrow().at(WHOLE).orElseThrow();
+    private static Finding.Graded graded(Protocol protocol, Rater book, String criterion) {
+        return new Judge(protocol).judge(book.book()).tests().get(0).criterion(criterion).orElseThrow().at(WHOLE).orElseThrow();
     }
 
     /** Depth: 3 degrees above the target are tolerated, 33 are the limit. */
@@ -58,7 +59,7 @@ class MeasuredTest {
     @CsvSource({"PARALLEL, 3, 0", "PARALLEL, 18, 0.5", "PARALLEL, 33, 1", "PARALLEL, -10, 0", "BELOW_PARALLEL, -5, 0", "BELOW_PARALLEL, 10, 0.5"})
     void a_depth_is_held_against_the_target_of_its_school(String target, double thigh, double deviation) {
         Protocol protocol = under("depthTarget", target);
-        Book book = Book.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
+        Rater book = Rater.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
         assertThat(graded(protocol, book, "depth").deviation()).isCloseTo(deviation, within(1e-9));
     }
 
@@ -68,22 +69,22 @@ class MeasuredTest {
     void a_depth_is_held_against_the_athletes_own_where_the_school_says_so(Double ceiling, double thigh, Double deviation) {
         Protocol protocol = StandardFloor.BATTERY.protocol(new Battery.Recipe("some", 1, new Text("Some", "Einige"), new Text("Some", "Einige"),
                 List.of(new Battery.Chosen("overhead-squat", Optional.empty()), new Battery.Chosen("personal-set-up", Optional.empty())), Map.of("depthTarget", "PERSONAL_CEILING")));
-        Book book = Book.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
+        Rater book = Rater.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
         if (ceiling != null) {
             book.trial(protocol, "personal-set-up").gauged("rock-back", WHOLE, "rock-back-ceiling", ceiling);
             assertThat(graded(protocol, book, "depth").deviation()).isCloseTo(deviation, within(1e-9));
         } else {
-            assertThat(new Judge(protocol).judge(book.entries()).tests().get(0).criterion("depth").orElseThrow().findings().left())
+            assertThat(new Judge(protocol).judge(book.book()).tests().get(0).criterion("depth").orElseThrow().findings().left())
                     .isInstanceOfSatisfying(Finding.NotAssessable.class, f -> assertThat(f.reason()).isEqualTo(Finding.Reason.PERSONAL_TARGET_MISSING));
         }
-        Finding.Graded reached = graded(protocol, Book.of(protocol, "overhead-squat").mark("depth - SLIGHT personal-ceiling"), "depth");
+        Finding.Graded reached = graded(protocol, Rater.of(protocol, "overhead-squat").mark("depth - SLIGHT personal-ceiling"), "depth");
         assertThat(reached.grade()).as("own ceiling reached is what the school asks for").isEqualTo(Grade.NONE);
     }
 
     @Test
     void of_one_repetition_the_value_written_last_stands_and_unsure_ones_add_no_noise() {
         Protocol protocol = under("depthTarget", "PARALLEL");
-        Book book = Book.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", 33, 33, 33)
+        Rater book = Rater.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", 33, 33, 33)
                 .taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", 18, 18, 18);
         book.add(new Fact.Measured(book.trialId(), "depth", WHOLE, "thigh-angle", 4, 33, 0.2, Optional.empty(), Optional.of(new Fact.Taken(Source.POSE, 20))));
         assertThat(graded(protocol, book, "depth").deviation()).isEqualTo(0.5);
@@ -95,7 +96,7 @@ class MeasuredTest {
     @CsvSource({"SIMULATED, 0.5, 0.1", "LANDMARK_FILE, 0.5, 0.1", "MARKED, 0.5, 0.125", "POSE, 0.5, 0.2", "LANDMARK_FILE, 6, 0.2", "POSE, 9, 0.3"})
     void noise_is_that_of_the_measure_its_source_or_its_landmarks(Source source, double sem, double expected) {
         Protocol protocol = under("depthTarget", "PARALLEL");
-        Book book = Book.of(protocol, "overhead-squat").taken(source, sem, "depth", WHOLE, "thigh-angle", 10, 12, 14);
+        Rater book = Rater.of(protocol, "overhead-squat").taken(source, sem, "depth", WHOLE, "thigh-angle", 10, 12, 14);
         Finding.Graded graded = graded(protocol, book, "depth");
         assertThat(graded.sem()).isCloseTo(expected, within(1e-9));
         assertThat(graded.grade()).isEqualTo(Grade.SLIGHT);
@@ -105,9 +106,9 @@ class MeasuredTest {
     @Test
     void what_is_only_told_is_told_and_changes_no_grade() {
         Protocol protocol = under("depthTarget", "PARALLEL");
-        Book book = Book.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.1, "trunk", WHOLE, "knee-past-toe", 5, 7, 6)
+        Rater book = Rater.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.1, "trunk", WHOLE, "knee-past-toe", 5, 7, 6)
                 .taken(Source.SIMULATED, 0.1, "trunk", WHOLE, "trunk-minus-shin", 2, 2, 2);
-        CriterionResult trunk = new Judge(protocol).judge(book.entries()).tests().get(0).criterion("trunk").orElseThrow();
+        CriterionResult trunk = new Judge(protocol).judge(book.book()).tests().get(0).criterion("trunk").orElseThrow();
         assertThat(trunk.at(WHOLE).orElseThrow().grade()).isEqualTo(Grade.NONE);
         assertThat(trunk.told()).contains(new CriterionResult.Told("knee-past-toe", WHOLE, 6, 3, Source.SIMULATED));
     }
@@ -123,9 +124,9 @@ class MeasuredTest {
         int bottom = (int) Math.round(30 * 3.4);
         film.landmarks().forEach(l -> picture.set(l, 0, film.at(l, Axis.Y, bottom), film.at(l, Axis.Z, bottom), 1));
         ClipReport report = new Examination(picture.build(), Subject.squat(Optional.of(build)), RULES).report();
-        Book book = Book.of(protocol, "overhead-squat");
+        Rater book = Rater.of(protocol, "overhead-squat");
         MeasuredFacts.of(protocol.tests().get(0), report, book.trialId(), Source.MARKED, WHOLE).forEach(book::add);
-        CriterionResult knee = new Judge(protocol).judge(book.entries()).tests().get(0).criterion("knee-line").orElseThrow();
+        CriterionResult knee = new Judge(protocol).judge(book.book()).tests().get(0).criterion("knee-line").orElseThrow();
         assertThat(knee.at(Optional.of(Side.LEFT)).orElseThrow().deviation()).isCloseTo((30 - 5) / 40.0, within(0.02));
     }
 
@@ -148,10 +149,10 @@ class MeasuredTest {
                 .with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0))));
         ClipReport report = new Examination(Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(script)),
                 new Subject(Optional.of(build), test.pattern(), Optional.of(front), KneeReference.SECOND_THIRD_TOE, 0, WHOLE), RULES).report();
-        Book book = Book.of(protocol, "split-squat");
+        Rater book = Rater.of(protocol, "split-squat");
         UUID trial = book.trialId();
         MeasuredFacts.of(test, report, trial, Source.SIMULATED, Optional.of(front)).forEach(book::add);
-        TestResult result = new Judge(protocol).judge(book.entries()).tests().get(0);
+        TestResult result = new Judge(protocol).judge(book.book()).tests().get(0);
         assertThat(result.criterion("front-load").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isEqualTo(Grade.NONE);
         assertThat(result.criterion("front-heel").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isEqualTo(Grade.NONE);
         assertThat(result.criterion("knee-line").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isNotEqualTo(Grade.NONE);

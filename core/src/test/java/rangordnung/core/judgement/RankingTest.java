@@ -17,6 +17,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.protocol.Rules;
+import rangordnung.core.record.Entry;
 
 class RankingTest {
 

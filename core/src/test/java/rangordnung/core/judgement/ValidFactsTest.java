@@ -1,6 +1,7 @@
 package rangordnung.core.judgement;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.catchThrowable;
 
@@ -25,6 +26,9 @@ import org.junit.jupiter.params.provider.MethodSource;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 
 /** Every kind of fact and every part of one, found from the records themselves, so that a new one cannot be forgotten. */
 class ValidFactsTest {
@@ -120,29 +124,29 @@ class ValidFactsTest {
                 .isInstanceOfSatisfying(Refusal.class, r -> assertThat(r.field()).isEqualTo(bad.part().getName()));
     }
 
+    private static final Optional<UUID> RATER = Optional.empty();
+
     /** 62 is written, corrected to 75, and then something happens: replace, remove and undo are three things. */
     @ParameterizedTest
     @CsvSource(nullValues = "nothing", value = {
         "replace, 80", "undo, 62", "remove, nothing", "remove undo, 75", "remove undo undo, nothing", "undo undo, 75", "remove replace, 80"
     })
     void replace_remove_and_undo(String steps, Double stands) {
-        List<Entry> book = new ArrayList<>();
-        write(book, new Fact.LegMeasured(Side.LEFT, 62));
-        write(book, new Fact.LegMeasured(Side.LEFT, 75));
-        for (String step : steps.split(" ")) {
-            write(book, switch (step) {
-                case "replace" -> new Fact.LegMeasured(Side.LEFT, 80);
-                case "remove" -> new Fact.Removed();
-                default -> new Fact.Withdrawn();
-            });
+        UUID last = UUID.randomUUID();
+        Book book = Book.EMPTY.add(last, new Fact.LegMeasured(Side.LEFT, 62), RATER);
+        for (String step : ("replace " + steps).split(" ")) {
+            UUID next = UUID.randomUUID();
+            book = switch (step) {
+                case "replace" -> book.replace(next, last, new Fact.LegMeasured(Side.LEFT, book.entries().size() == 1 ? 75 : 80), RATER);
+                case "remove" -> book.remove(next, last, RATER);
+                default -> book.undo(next, last, RATER);
+            };
+            last = next;
         }
-        assertThat(Entry.standing(book)).map(e -> ((Fact.LegMeasured) e.fact()).centimetres()).isEqualTo(stands == null ? List.of() : List.of(stands));
-    }
-
-    /** Each names the one before. */
-    private static void write(List<Entry> book, Fact fact) {
-        Optional<UUID> last = book.isEmpty() ? Optional.empty() : Optional.of(book.get(book.size() - 1).id());
-        book.add(new Entry(UUID.randomUUID(), book.size(), last, fact, Optional.empty()));
+        assertThat(book.facts(Fact.LegMeasured.class)).map(Fact.LegMeasured::centimetres).isEqualTo(stands == null ? List.of() : List.of(stands));
+        UUID nowhere = UUID.randomUUID();
+        Book whole = book;
+        assertThatThrownBy(() -> whole.undo(UUID.randomUUID(), nowhere, RATER)).isInstanceOf(Refusal.class).hasMessageContaining(nowhere.toString());
     }
 
     @Test

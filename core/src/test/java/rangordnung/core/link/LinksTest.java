@@ -12,11 +12,11 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import rangordnung.core.Book;
+import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.Particulars;
 import rangordnung.core.judgement.ScreenResult;
@@ -39,18 +39,18 @@ class LinksTest {
     private static final Links LINKS = new Links(FLOOR, StandardFloor.LINKS);
 
     /** A squat with marks, then retests written {@code heels-up: knee-line L NONE}. */
-    private static Book squat(String marks) {
-        return marked(Book.of(FLOOR, "overhead-squat"), marks);
+    private static Rater squat(String marks) {
+        return marked(Rater.of(FLOOR, "overhead-squat"), marks);
     }
 
-    private static Book marked(Book book, String marks) {
+    private static Rater marked(Rater book, String marks) {
         for (String mark : marks.isBlank() ? new String[0] : marks.split(" \\+ ")) {
             book.mark(mark);
         }
         return book.close(View.FRONT).close(View.SIDE);
     }
 
-    private static Book retest(Book book, UUID baseline, String retest, String marks) {
+    private static Rater retest(Rater book, UUID baseline, String retest, String marks) {
         Retest change = FLOOR.retest(retest).orElseThrow();
         Conditions standard = FLOOR.test("overhead-squat").orElseThrow().standard();
         Conditions conditions = change.aid().map(kind -> standard.withAids(List.of(Conditions.Aid.of(kind, 2)))).orElse(standard);
@@ -61,17 +61,17 @@ class LinksTest {
     @ParameterizedTest
     @CsvSource({"11, 39.5, 48.5, BODY_MODEL_LENGTHS", "5, 43, 43, BODY_MODEL_ANKLE", "12.5, 43, 43, BODY_MODEL_IN_REACH"})
     void the_body_model_speaks_of_a_missing_depth(double wallCentimetres, double shank, double thigh, LinkRules.Rule rule) {
-        Book book = wall(squat("depth - MARKED").body(shank, thigh), wallCentimetres, wallCentimetres);
-        ScreenResult screen = new Judge(FLOOR).judge(book.entries(), new Particulars(Optional.empty(), Optional.of(1.75), Map.of()));
+        Rater book = wall(squat("depth - MARKED").body(shank, thigh), wallCentimetres, wallCentimetres);
+        ScreenResult screen = new Judge(FLOOR).judge(book.book(), new Particulars(Optional.empty(), Optional.of(1.75), Map.of()));
         assertThat(LINKS.report(screen).explanations().stream().filter(e -> e.criterion().equals("depth")).flatMap(e -> e.links().stream())
                 .flatMap(l -> l.evidence().stream()).map(LinkReport.Evidence::source)).contains(new LinkReport.Source.ByRule(rule));
     }
 
-    private static Book wall(Book book, double left, double right) {
+    private static Rater wall(Rater book, double left, double right) {
         return book.trial(FLOOR, "wall-test").gauged("wall", Optional.of(Side.LEFT), "wall-distance", left).gauged("wall", Optional.of(Side.RIGHT), "wall-distance", right);
     }
 
-    private static LinkReport.Explanation explain(Book book, String criterion) {
+    private static LinkReport.Explanation explain(Rater book, String criterion) {
         return LINKS.report(book.judged(FLOOR)).explanations().stream().filter(e -> e.criterion().equals(criterion)).findFirst().orElseThrow();
     }
 
@@ -83,7 +83,7 @@ class LinksTest {
     @ParameterizedTest
     @CsvSource({"6, ANKLE, PROPORTIONS, FOOT_AND_ANKLE", "14, PROPORTIONS, ANKLE, DEPTH_AND_SPINE"})
     void heels_up_helps_and_the_wall_tells_why(double wall, Link supported, Link other, Focus focus) {
-        Book book = squat("heels L MARKED + heels R MARKED + depth - MARKED");
+        Rater book = squat("heels L MARKED + heels R MARKED + depth - MARKED");
         wall(retest(book, book.trialId(), "heels-up", ""), wall, wall);
         LinkReport.Explanation heels = explain(book, "heels");
 
@@ -98,7 +98,7 @@ class LinksTest {
 
     @Test
     void before_the_wall_both_stand_and_the_wall_is_what_would_tell_them_apart() {
-        Book book = squat("heels L MARKED + heels R MARKED");
+        Rater book = squat("heels L MARKED + heels R MARKED");
         retest(book, book.trialId(), "heels-up", "");
         LinkReport.Explanation heels = explain(book, "heels");
 
@@ -108,18 +108,18 @@ class LinksTest {
 
     @Test
     void the_inner_heel_alone_proves_nothing_and_the_inner_forefoot_confirms_the_foot() {
-        Book book = squat("knee-line L MARKED");
+        Rater book = squat("knee-line L MARKED");
         UUID baseline = book.trialId();
         retest(book, baseline, "inner-heel-up", "");
         assertThat(standing(explain(book, "knee-line"), Link.FOOT)).isEqualTo(OPEN);
         assertThat(explain(book, "knee-line").standing()).contains(Link.ABDUCTORS, Link.COORDINATION);
 
-        Book worse = squat("knee-line L SLIGHT");
+        Rater worse = squat("knee-line L SLIGHT");
         retest(worse, worse.trialId(), "inner-forefoot-up", "knee-line L SEVERE");
         assertThat(standing(explain(worse, "knee-line"), Link.FOOT)).isEqualTo(SUPPORTED);
         assertThat(explain(worse, "knee-line").standing()).containsExactly(Link.FOOT);
 
-        Book neither = squat("knee-line L MARKED");
+        Rater neither = squat("knee-line L MARKED");
         UUID first = neither.trialId();
         retest(retest(neither, first, "inner-heel-up", "knee-line L MARKED"), first, "inner-forefoot-up", "knee-line L MARKED");
         assertThat(standing(explain(neither, "knee-line"), Link.FOOT)).isEqualTo(AGAINST);
@@ -127,7 +127,7 @@ class LinksTest {
 
     @Test
     void heels_and_inner_forefoot_both_telling_keep_ankle_and_foot() {
-        Book book = squat("knee-line L SLIGHT + depth - SEVERE");
+        Rater book = squat("knee-line L SLIGHT + depth - SEVERE");
         UUID baseline = book.trialId();
         retest(retest(book, baseline, "heels-up", "knee-line L SLIGHT"), baseline, "inner-forefoot-up", "knee-line L SEVERE");
 
@@ -137,7 +137,7 @@ class LinksTest {
     @ParameterizedTest
     @CsvSource({"true, PAIN, PROTECT", "false, ASYMMETRY, EVEN_SIDES"})
     void a_drift_with_an_old_injury_is_for_a_clinician(boolean injured, Link link, Focus focus) {
-        Book book = squat("drift R MARKED");
+        Rater book = squat("drift R MARKED");
         if (injured) {
             book.asked(Fact.Background.INJURY_IN_TWELVE_MONTHS);
         }
@@ -156,14 +156,14 @@ class LinksTest {
         "depth - MARKED, heels-up, depth - MARKED, ANKLE, AGAINST", "drift L SEVERE, into-shift, '', ASYMMETRY, SUPPORTED"
     })
     void a_retest_speaks_for_or_against(String marks, String retest, String again, Link link, LinkReport.Standing standing) {
-        Book book = squat(marks);
+        Rater book = squat(marks);
         retest(book, book.trialId(), retest, again);
         assertThat(standing(explain(book, marks.split(" ")[0]), link)).isEqualTo(standing);
     }
 
     @Test
     void static_clean_and_stepping_faulty_is_timing() {
-        Book book = Book.of(FLOOR, "forward-lunge").mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE);
+        Rater book = Rater.of(FLOOR, "forward-lunge").mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE);
         book.trial(FLOOR, "split-squat").close(View.FRONT).close(View.SIDE);
         LinkReport.Explanation knee = explain(book, "knee-line");
 
@@ -174,7 +174,7 @@ class LinksTest {
 
     @Test
     void what_a_retest_has_told_is_not_told_twice_by_the_test_itself() {
-        Book book = squat("heels L SEVERE");
+        Rater book = squat("heels L SEVERE");
         UUID baseline = book.trialId();
         book.trial(FLOOR, "sit-to-stand").close(View.FRONT).close(View.SIDE);
         assertThat(explain(book, "heels").link(Link.STRENGTH_OR_FEAR).orElseThrow().score()).isEqualTo(1);
@@ -187,7 +187,7 @@ class LinksTest {
     @ParameterizedTest
     @CsvSource({"0, 15, SUPPORTED", "1, -15, AGAINST", "1, 15, SUPPORTED"})
     void hip_room_is_read_from_the_set_up(double armpit, double ceiling, LinkReport.Standing standing) {
-        Book book = squat("depth - MARKED");
+        Rater book = squat("depth - MARKED");
         book.trial(FLOOR, "personal-set-up").gauged("knee-to-armpit", Optional.of(Side.LEFT), "knee-to-armpit", armpit)
                 .gauged("rock-back", Optional.empty(), "rock-back-ceiling", ceiling);
         assertThat(standing(explain(book, "depth"), Link.HIP_ROOM)).isEqualTo(standing);
@@ -195,13 +195,13 @@ class LinksTest {
 
     @Test
     void kneecap_pain_after_a_rise_in_training_is_load_history_and_not_form() {
-        Book book = squat("knee-line L MARKED").asked(Fact.Background.SHARP_RISE_IN_TRAINING).painAt(PainReport.Region.BELOW_KNEECAP, 2);
+        Rater book = squat("knee-line L MARKED").asked(Fact.Background.SHARP_RISE_IN_TRAINING).painAt(PainReport.Region.BELOW_KNEECAP, 2);
         assertThat(explain(book, "knee-line").links().get(0).link()).isEqualTo(Link.LOAD_HISTORY);
     }
 
     @Test
     void a_retest_speaks_also_where_the_trial_of_another_rater_counts() {
-        Book book = marked(new Book().by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
+        Rater book = marked(new Rater().by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
         marked(book.by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
         UUID baseline = book.trialId();
         retest(book, baseline, "heels-up", "");
@@ -212,7 +212,7 @@ class LinksTest {
 
     @Test
     void within_the_noise_nothing_helped() {
-        Book book = squat("depth - SLIGHT");
+        Rater book = squat("depth - SLIGHT");
         retest(book, book.trialId(), "holding-on", "");
         Outcome outcome = LINKS.report(book.judged(FLOOR)).outcomes().get(0);
 
@@ -231,7 +231,7 @@ class LinksTest {
         record Case(Conditions conditions, Outcome.Doubt doubt) {}
         for (Case tried : List.of(new Case(two, Outcome.Doubt.TWO_CHANGES), new Case(shoes, Outcome.Doubt.TWO_CHANGES),
                 new Case(treated, Outcome.Doubt.ONE_SIDE_TREATED), new Case(standard, Outcome.Doubt.NOT_CHANGED))) {
-            Book book = squat("depth - SEVERE");
+            Rater book = squat("depth - SEVERE");
             marked(book.trial("overhead-squat", tried.conditions(), Optional.of(new Fact.RetestOf("holding-on", book.trialId()))), "");
 
             assertThat(LINKS.report(book.judged(FLOOR)).outcomes().get(0).doubts()).contains(tried.doubt());

@@ -9,11 +9,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
-import rangordnung.core.Book;
+import rangordnung.core.Rater;
 import rangordnung.core.RandomScreens;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
-import rangordnung.core.judgement.Attendance;
+import rangordnung.core.record.Attendance;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.ladder.Focus;
@@ -25,7 +25,7 @@ class PlacerTest {
     private static final Placer PLACER = new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.PROTOCOL);
 
     private static Proposal.Placed placed(String... screens) {
-        List<ScreenResult> results = Arrays.stream(screens).map(s -> Book.seen(marks(s)).judged()).toList();
+        List<ScreenResult> results = Arrays.stream(screens).map(s -> Rater.seen(marks(s)).judged()).toList();
         return (Proposal.Placed) PLACER.propose(results, Clearance.CLEARED);
     }
 
@@ -59,9 +59,9 @@ class PlacerTest {
 
     @Test
     void pain_and_missing_clearance_come_before_everything() {
-        ScreenResult hurt = Book.squat().mark("arch L SEVERE").pain(5).judged();
-        ScreenResult shifted = Book.squat().pain(2).mark("drift L SLIGHT").close(rangordnung.core.protocol.View.FRONT).judged();
-        ScreenResult swollen = Book.squat().pain(1, PainReport.Sign.SWELLING).judged();
+        ScreenResult hurt = Rater.squat().mark("arch L SEVERE").pain(5).judged();
+        ScreenResult shifted = Rater.squat().pain(2).mark("drift L SLIGHT").close(rangordnung.core.protocol.View.FRONT).judged();
+        ScreenResult swollen = Rater.squat().pain(1, PainReport.Sign.SWELLING).judged();
 
         for (ScreenResult result : List.of(hurt, shifted, swollen)) {
             assertThat(PLACER.propose(List.of(result), Clearance.CLEARED)).isInstanceOfSatisfying(Proposal.Placed.class, p -> {
@@ -70,14 +70,14 @@ class PlacerTest {
                 assertThat(p.movers()).isEmpty();
             });
         }
-        assertThat(((Proposal.Placed) PLACER.propose(List.of(Book.seen().judged()), Clearance.NOT_CLEARED)).focus()).isEqualTo(Focus.PROTECT);
+        assertThat(((Proposal.Placed) PLACER.propose(List.of(Rater.seen().judged()), Clearance.NOT_CLEARED)).focus()).isEqualTo(Focus.PROTECT);
     }
 
     @Test
     void without_enough_seen_nothing_is_proposed() {
-        assertThat(PLACER.propose(List.of(new Book().attends(Attendance.ABSENT).judged()), Clearance.CLEARED))
+        assertThat(PLACER.propose(List.of(new Rater().attends(Attendance.ABSENT).judged()), Clearance.CLEARED))
                 .isEqualTo(new Proposal.Open(MovementIndex.Reason.ABSENT));
-        assertThat(PLACER.propose(List.of(Book.squat().close(rangordnung.core.protocol.View.FRONT).judged()), Clearance.CLEARED))
+        assertThat(PLACER.propose(List.of(Rater.squat().close(rangordnung.core.protocol.View.FRONT).judged()), Clearance.CLEARED))
                 .isEqualTo(new Proposal.Open(MovementIndex.Reason.TOO_INCOMPLETE));
     }
 
@@ -119,7 +119,7 @@ class PlacerTest {
     @ParameterizedTest
     @MethodSource("screens")
     void every_mover_keeps_its_word(List<String> marks) {
-        ScreenResult screen = Book.seen(marks.toArray(String[]::new)).judged();
+        ScreenResult screen = Rater.seen(marks.toArray(String[]::new)).judged();
         Proposal.Placed now = (Proposal.Placed) PLACER.propose(List.of(screen), Clearance.CLEARED);
 
         assertThat(now.movers()).isNotEmpty();
@@ -148,7 +148,7 @@ class PlacerTest {
 
     @Test
     void nobody_is_moved_out_of_protect() {
-        Proposal.Placed hurt = (Proposal.Placed) PLACER.propose(List.of(Book.squat().pain(7).judged()), Clearance.CLEARED);
+        Proposal.Placed hurt = (Proposal.Placed) PLACER.propose(List.of(Rater.squat().pain(7).judged()), Clearance.CLEARED);
 
         assertThat(Fit.of(hurt, new Proposal.Place(Focus.LOAD, Optional.of("bodyweight-squat")), StandardFloor.LADDERS, StandardFloor.RULES.costs()))
                 .isEqualTo(new Fit.Impossible(Fit.Because.PROTECTED));

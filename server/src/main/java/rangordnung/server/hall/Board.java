@@ -13,11 +13,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
-import rangordnung.core.judgement.Attendance;
-import rangordnung.core.judgement.Entry;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Progress;
 import rangordnung.core.plan.HallPlan;
 import rangordnung.core.plan.Waves;
@@ -90,15 +89,14 @@ class Board {
         Screenings.ScreeningView view = screenings.visible(screening);
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
         HallSetup hall = halls.of(screening);
-        Map<UUID, Facts.Book> books = facts.books(screening);
+        Map<UUID, Facts.AthleteBook> books = facts.books(screening);
         List<Line> lines = new ArrayList<>();
         List<Stopped> stopped = new ArrayList<>();
         for (Rosters.Member member : rosters.members(view.team())) {
-            List<Entry> book = books.getOrDefault(member.id(), Facts.Book.EMPTY).entries();
-            List<Entry> standing = Entry.standing(book);
+            Book book = books.getOrDefault(member.id(), Facts.AthleteBook.EMPTY).book();
             List<Progress.State> states = hall.stations().stream().map(s -> Progress.of(protocol, tests(protocol, s), member.clearance(), book, s.checkIn())).toList();
-            lines.add(new Line(member.id(), member.name().shortened(), Progress.attendance(standing), standing.isEmpty(), states));
-            stop(protocol, standing).ifPresent(report -> stopped.add(new Stopped(member.id(), member.name().shortened(), report)));
+            lines.add(new Line(member.id(), member.name().shortened(), Progress.attendance(book), book.standing().isEmpty(), states));
+            stop(protocol, book).ifPresent(report -> stopped.add(new Stopped(member.id(), member.name().shortened(), report)));
         }
         List<Column> columns = new ArrayList<>();
         for (int i = 0; i < hall.stations().size(); i++) {
@@ -107,7 +105,7 @@ class Board {
                     (int) lines.stream().filter(l -> l.states().get(column) == Progress.State.DONE).count(),
                     (int) lines.stream().filter(l -> l.states().get(column) == Progress.State.WAITING).count()));
         }
-        long sequence = books.values().stream().flatMap(b -> b.entries().stream()).mapToLong(Entry::sequence).max().orElse(0);
+        long sequence = books.values().stream().mapToLong(b -> b.book().sequence()).max().orElse(0);
         return new BoardView(view, columns, lines, stopped, pace(view, hall, lines), sequence);
     }
 
@@ -115,9 +113,8 @@ class Board {
         return station.tests().stream().flatMap(t -> protocol.test(t).stream()).toList();
     }
 
-    private static Optional<PainReport> stop(Protocol protocol, List<Entry> standing) {
-        return standing.stream()
-                .flatMap(e -> e.fact() instanceof Fact.PainReported pain ? Stream.of(pain.report()) : Stream.empty())
+    private static Optional<PainReport> stop(Protocol protocol, Book book) {
+        return book.facts(Fact.PainReported.class).map(Fact.PainReported::report)
                 .filter(r -> StopRules.action(r, protocol.rules()) == StopRules.Action.STOP)
                 .reduce((a, b) -> b);
     }

@@ -14,7 +14,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Fact;
 import rangordnung.core.motion.PlateReading;
 import rangordnung.core.motion.ScalesReading;
 import rangordnung.core.motion.simulated.SimulatedDevices;

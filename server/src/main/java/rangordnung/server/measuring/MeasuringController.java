@@ -28,7 +28,7 @@ import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.MeasuredFacts;
 import rangordnung.core.motion.ClipReport;
 import rangordnung.core.motion.Examination;

@@ -1,6 +1,7 @@
 package rangordnung.server.protocols;
 
 import java.util.List;
+import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -11,9 +12,14 @@ import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Schools;
+import rangordnung.core.protocol.TestDefinition;
 
 @RestController
 class ProtocolController {
+
+    /** @param tests whole, each as a protocol takes it in */
+    record BatteryView(List<TestDefinition> tests, Schools schools) {}
 
     private final Protocols protocols;
 
@@ -38,8 +44,9 @@ class ProtocolController {
 
     /** What protocols can be put together from. */
     @GetMapping("/api/battery")
-    Battery battery() {
-        return protocols.battery();
+    BatteryView battery() {
+        Battery battery = protocols.battery();
+        return new BatteryView(battery.tests().stream().map(t -> battery.test(t.id(), Optional.empty())).toList(), battery.schools());
     }
 
     /** Keeps a changed protocol as the next version of its name; what was judged before keeps its version. */

@@ -18,6 +18,7 @@ import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.record.Book;
 import rangordnung.server.platform.Incidents;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
@@ -92,7 +93,7 @@ public class Results {
     }
 
     private Screen screen(Screenings.ScreeningView view, Protocol protocol, Map<UUID, Result> results) {
-        Result nothing = new Result(new Judge(protocol).judge(List.of()), Optional.empty(), List.of());
+        Result nothing = new Result(new Judge(protocol).judge(Book.EMPTY), Optional.empty(), List.of());
         return new Screen(view, protocol, rosters.members(view.team()).stream().map(m -> screened(m, results.getOrDefault(m.id(), nothing))).toList());
     }
 
@@ -101,12 +102,12 @@ public class Results {
     }
 
     /** Judges one athlete; a mistake of ours harms nobody else. */
-    private static Result isolated(Judge judge, UUID screening, UUID athlete, Facts.Book book, Particulars particulars) {
+    private static Result isolated(Judge judge, UUID screening, UUID athlete, Facts.AthleteBook book, Particulars particulars) {
         try {
-            return new Result(judge.judge(book.entries(), particulars), Optional.empty(), book.setAside());
+            return new Result(judge.judge(book.book(), particulars), Optional.empty(), book.setAside());
         } catch (RuntimeException e) {
             String incident = Incidents.report("judging athlete " + athlete + " in screening " + screening, e);
-            return new Result(judge.judge(List.of()), Optional.of(incident), book.setAside());
+            return new Result(judge.judge(Book.EMPTY), Optional.of(incident), book.setAside());
         }
     }
 
@@ -151,7 +152,7 @@ public class Results {
             return new Proposed(placer.propose(history, screened.athlete().clearance()), screened.incident());
         } catch (RuntimeException e) {
             String incident = Incidents.report("placing athlete " + screened.athlete().id() + " in screening " + screen.screening().id(), e);
-            ScreenResult nothing = new Judge(screen.protocol()).judge(List.of());
+            ScreenResult nothing = new Judge(screen.protocol()).judge(Book.EMPTY);
             return new Proposed(placer.propose(List.of(nothing), screened.athlete().clearance()), Optional.of(incident));
         }
     }
@@ -169,11 +170,11 @@ public class Results {
     }
 
     private Map<UUID, Result> anew(Screenings.ScreeningView view, Protocol protocol) {
-        Map<UUID, Facts.Book> books = facts.books(view.id());
+        Map<UUID, Facts.AthleteBook> books = facts.books(view.id());
         Judge judge = new Judge(protocol);
         Map<UUID, Result> results = new HashMap<>();
         particulars(view).forEach((athlete, particulars) ->
-                results.put(athlete, isolated(judge, view.id(), athlete, books.getOrDefault(athlete, Facts.Book.EMPTY), particulars)));
+                results.put(athlete, isolated(judge, view.id(), athlete, books.getOrDefault(athlete, Facts.AthleteBook.EMPTY), particulars)));
         return results;
     }
 
@@ -194,7 +195,7 @@ public class Results {
                         || !last.get(mark.athlete()).stands(mark, particulars.getOrDefault(mark.athlete(), Particulars.NONE)))
                 .map(Facts.BookMark::athlete)
                 .collect(Collectors.toSet());
-        Map<UUID, Facts.Book> books = grown.isEmpty() ? Map.of()
+        Map<UUID, Facts.AthleteBook> books = grown.isEmpty() ? Map.of()
                 : last.isEmpty() ? facts.books(screening.id()) : facts.books(screening.id(), grown);
         Judge judge = new Judge(protocol);
         Map<UUID, Judged> now = new HashMap<>();
@@ -203,7 +204,7 @@ public class Results {
             // A book that grew between the two reads is judged as it is now, and again next time.
             Particulars under = particulars.getOrDefault(mark.athlete(), Particulars.NONE);
             Result result = grown.contains(mark.athlete())
-                    ? isolated(judge, screening.id(), mark.athlete(), books.getOrDefault(mark.athlete(), Facts.Book.EMPTY), under)
+                    ? isolated(judge, screening.id(), mark.athlete(), books.getOrDefault(mark.athlete(), Facts.AthleteBook.EMPTY), under)
                     : last.get(mark.athlete()).result();
             now.put(mark.athlete(), new Judged(mark, under, result));
             results.put(mark.athlete(), result);

@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Fact;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Gauge;

@@ -26,8 +26,9 @@ import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.core.Refusal;
-import rangordnung.core.judgement.Entry;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
@@ -127,8 +128,8 @@ public class Facts {
      *
      * @param setAside what cannot be read and has not been taken back
      */
-    public record Book(List<Entry> entries, List<SetAside> setAside) {
-        public static final Book EMPTY = new Book(List.of(), List.of());
+    public record AthleteBook(Book book, List<SetAside> setAside) {
+        public static final AthleteBook EMPTY = new AthleteBook(Book.EMPTY, List.of());
     }
 
     /** How far one athlete's book has grown; two equal marks mean equal books. */
@@ -280,24 +281,24 @@ public class Facts {
     }
 
     /** The books of some athletes of a screening, for judging. */
-    public Map<UUID, Book> books(UUID screening, Set<UUID> athletes) {
+    public Map<UUID, AthleteBook> books(UUID screening, Set<UUID> athletes) {
         return byAthlete(transaction.execute(t -> rows.ofAthletes(screening, athletes)));
     }
 
     /** The books of all athletes of a screening, for judging. */
-    public Map<UUID, Book> books(UUID screening) {
+    public Map<UUID, AthleteBook> books(UUID screening) {
         return byAthlete(transaction.execute(t -> rows.ofScreening(screening)));
     }
 
     /** The book of one athlete, for judging. */
-    public Book book(UUID screening, UUID athlete) {
-        return byAthlete(transaction.execute(t -> rows.ofAthlete(screening, athlete))).getOrDefault(athlete, Book.EMPTY);
+    public AthleteBook book(UUID screening, UUID athlete) {
+        return byAthlete(transaction.execute(t -> rows.ofAthlete(screening, athlete))).getOrDefault(athlete, AthleteBook.EMPTY);
     }
 
-    private Map<UUID, Book> byAthlete(List<FactRows.Line> lines) {
+    private Map<UUID, AthleteBook> byAthlete(List<FactRows.Line> lines) {
         Map<UUID, List<FactRows.Line>> each = new LinkedHashMap<>();
         lines.forEach(l -> each.computeIfAbsent(l.athlete(), a -> new ArrayList<>()).add(l));
-        Map<UUID, Book> books = new LinkedHashMap<>();
+        Map<UUID, AthleteBook> books = new LinkedHashMap<>();
         each.forEach((athlete, own) -> books.put(athlete, read(own)));
         return books;
     }
@@ -313,7 +314,7 @@ public class Facts {
         }
     }
 
-    private Book read(List<FactRows.Line> lines) {
+    private AthleteBook read(List<FactRows.Line> lines) {
         List<Entry> entries = new ArrayList<>();
         List<SetAside> unread = new ArrayList<>();
         for (FactRows.Line line : lines) {
@@ -323,7 +324,7 @@ public class Facts {
         }
         Set<UUID> takenBack = entries.stream().filter(e -> e.fact() instanceof Fact.Withdrawn || e.fact() instanceof Fact.Removed)
                 .flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());
-        return new Book(List.copyOf(entries), unread.stream().filter(u -> !takenBack.contains(u.fact())).toList());
+        return new AthleteBook(Book.of(entries), unread.stream().filter(u -> !takenBack.contains(u.fact())).toList());
     }
 
     /** When the first fact of a screening arrived. */

@@ -10,8 +10,8 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.body.AthleteName;
-import rangordnung.core.judgement.Entry;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
@@ -74,7 +74,7 @@ public class Settlements {
         if (!AthleteName.hasVisible(settlement.reason())) {
             throw Problem.invalid(Code.REASON_MISSING, "Say why: a decision is kept with its reason.", "reason");
         }
-        boolean there = facts.book(screening, settlement.athlete()).entries().stream().map(Entry::fact)
+        boolean there = facts.book(screening, settlement.athlete()).book().entries().stream().map(Entry::fact)
                 .anyMatch(f -> f instanceof Fact.TrialOpened opened && opened.trial().equals(settlement.trial()) && opened.test().equals(settlement.test()));
         if (!there) {
             throw Problem.notFound("trial of this athlete");

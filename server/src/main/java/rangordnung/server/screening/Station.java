@@ -19,6 +19,7 @@ import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
@@ -46,9 +47,10 @@ class Station {
     /**
      * An athlete in the queue.
      *
+     * @param cleared   whether the roster lets the athlete take part
      * @param legLength from the roster, in centimetres
      */
-    record Queued(UUID id, String shortName, Progress.State state, Optional<Double> legLength) {}
+    record Queued(UUID id, String shortName, Progress.State state, boolean cleared, Optional<Double> legLength) {}
 
     /** The retests of a family of faults in a test, best first; the last ones may be for experienced athletes only. */
     record Offer(String test, Family family, List<String> retests, List<String> experiencedOnly) {}
@@ -87,13 +89,13 @@ class Station {
         Optional<HallSetup.StationSetup> at = name.map(n -> hall.station(n).orElseThrow(() -> Problem.notFound("station in this hall")));
         List<String> tests = at.map(HallSetup.StationSetup::tests)
                 .orElseGet(() -> protocol.tests().stream().filter(t -> t.role() != TestDefinition.Role.RETEST).map(TestDefinition::id).toList());
-        Map<UUID, Facts.Book> books = facts.books(screening);
+        Map<UUID, Facts.AthleteBook> books = facts.books(screening);
         Set<String> here = Set.copyOf(tests);
         List<TestDefinition> toDo = protocol.tests().stream().filter(t -> here.contains(t.id())).toList();
         List<Queued> queue = rosters.members(view.team()).stream()
                 .map(m -> new Queued(m.id(), m.name().shortened(),
-                        Progress.of(protocol, toDo, m.clearance(), books.getOrDefault(m.id(), Facts.Book.EMPTY).entries(), at.filter(HallSetup.StationSetup::checkIn).isPresent()),
-                        m.legLengthCentimetres()))
+                        Progress.of(protocol, toDo, m.clearance(), books.getOrDefault(m.id(), Facts.AthleteBook.EMPTY).book(), at.filter(HallSetup.StationSetup::checkIn).isPresent()),
+                        m.clearance() != Clearance.NOT_CLEARED, m.legLengthCentimetres()))
                 .toList();
         return new StationView(view, at, signed.pass() == null ? hall.stations() : at.stream().toList(), protocol, tests, offers(protocol), noise(protocol), Bounds.OF_CONDITIONS,
                 Arrays.stream(PainReport.Sign.values()).filter(PainReport.Sign::stops).toList(), queue, signed.account());

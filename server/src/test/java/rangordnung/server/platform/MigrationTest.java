@@ -13,7 +13,7 @@ import org.postgresql.ds.PGSimpleDataSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.core.env.Environment;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Fact;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.server.ServerTest;
 import tools.jackson.databind.json.JsonMapper;
@@ -100,5 +100,25 @@ class MigrationTest extends ServerTest {
 
         assertThat(old.sql("select body::text from protocol_version").query(String.class).single())
                 .contains("\"heels\": \"JUDGED\"", "\"heels\": \"EXEMPT\"").doesNotContain("heelsExempt");
+    }
+
+    /** An own version under a shipped name would stand where the next shipped one belongs. */
+    @Test
+    void own_protocols_get_ids_of_their_own_with_their_screenings_and_stations_their_names_in_both_languages() {
+        UUID team = UUID.randomUUID();
+        UUID screening = UUID.randomUUID();
+        old.sql("insert into team values (?, ?, 'T', 'CLASS', 0)").params(team, ORGANISATION).update();
+        for (int version : new int[] {3, 4}) {
+            old.sql("insert into protocol_version values (?, ?, 'standard-floor', ?, '{\"id\":\"standard-floor\",\"tests\":[]}', now())").params(UUID.randomUUID(), ORGANISATION, version).update();
+        }
+        old.sql("insert into screening values (?, ?, ?, 'S', current_date, 'standard-floor', 4, now())").params(screening, ORGANISATION, team).update();
+        migrate("3");
+        old.sql("insert into hall_plan values (?, ?, '{\"stations\":[{\"id\":\"a\",\"name\":\"Door\"},{\"id\":\"b\",\"name\":\"Squat\"}]}', 0)").params(screening, ORGANISATION).update();
+        migrate("4");
+
+        assertThat(old.sql("select protocol_id || '/' || version || ' ' || (body ->> 'id') from protocol_version order by version").query(String.class).list())
+                .containsExactly("standard-floor/3 standard-floor", "own-standard-floor/4 own-standard-floor");
+        assertThat(old.sql("select protocol_id || '/' || protocol_version from screening").query(String.class).single()).isEqualTo("own-standard-floor/4");
+        assertThat(old.sql("select body #>> '{stations,0,name,en}' || ' ' || (body #>> '{stations,1,name,de}') from hall_plan").query(String.class).single()).isEqualTo("Door Squat");
     }
 }

@@ -8,7 +8,6 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import java.time.LocalDate;
-import java.util.AbstractList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,9 +17,9 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.system.CapturedOutput;
 import org.springframework.boot.test.system.OutputCaptureExtension;
-import rangordnung.core.judgement.Attendance;
-import rangordnung.core.judgement.Entry;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Fact;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.ServerTest;
@@ -38,19 +37,6 @@ class IsolationTest extends ServerTest {
     @Autowired
     private StoredJson json;
 
-    /** A book that fails while it is read. */
-    private static final List<Entry> BROKEN = new AbstractList<>() {
-        @Override
-        public Entry get(int index) {
-            throw new IllegalStateException("a mistake of ours");
-        }
-
-        @Override
-        public int size() {
-            return 1;
-        }
-    };
-
     @Test
     void one_who_cannot_be_judged_gets_an_incident_and_the_others_stand(CapturedOutput log) {
         UUID screening = UUID.randomUUID();
@@ -62,13 +48,16 @@ class IsolationTest extends ServerTest {
         Rosters rosters = mock();
         Protocols protocols = mock();
         Facts facts = mock();
+        Book failing = mock();
+        when(failing.standing()).thenThrow(new IllegalStateException("a mistake of ours"));
+        when(failing.facts(any())).thenThrow(new IllegalStateException("a mistake of ours"));
         Settlements settlements = mock();
         when(screenings.visible(screening)).thenReturn(new Screenings.ScreeningView(screening, team, "S", LocalDate.of(2026, 11, 9), "standard-floor", 1));
         when(rosters.members(team)).thenReturn(List.of(broken, whole));
         when(protocols.get(anyString(), anyInt())).thenReturn(protocol);
         when(facts.marks(screening)).thenReturn(List.of(new Facts.BookMark(broken.id(), 1, 1), new Facts.BookMark(whole.id(), 1, 2)));
-        when(facts.books(any())).thenReturn(Map.of(broken.id(), new Facts.Book(BROKEN, List.of()), whole.id(), new Facts.Book(
-                List.of(new Entry(UUID.randomUUID(), 1, Optional.empty(), new Fact.Attended(Attendance.ABSENT), Optional.empty())), List.of())));
+        when(facts.books(any())).thenReturn(Map.of(broken.id(), new Facts.AthleteBook(failing, List.of()), whole.id(), new Facts.AthleteBook(
+                Book.EMPTY.add(UUID.randomUUID(), new Fact.Attended(Attendance.ABSENT), Optional.empty()), List.of())));
         when(settlements.of(screening)).thenReturn(Map.of());
 
         List<Results.Screened> screened = new Results(screenings, rosters, protocols, facts, settlements).of(screening).athletes();

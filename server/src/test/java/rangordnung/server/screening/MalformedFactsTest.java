@@ -13,7 +13,7 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Fact;
 import rangordnung.server.Client;
 import rangordnung.server.ServerTest;
 import tools.jackson.databind.JsonNode;

@@ -1,4 +1,4 @@
-package rangordnung.core.judgement;
+package rangordnung.core.record;
 
 import java.util.Optional;
 import java.util.Set;

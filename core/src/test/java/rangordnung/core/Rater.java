@@ -6,9 +6,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import rangordnung.core.body.Side;
-import rangordnung.core.judgement.Attendance;
-import rangordnung.core.judgement.Entry;
-import rangordnung.core.judgement.Fact;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.protocol.Conditions;
@@ -19,20 +20,20 @@ import rangordnung.core.protocol.View;
 import rangordnung.core.safety.PainReport;
 
 /** A book of facts, written the way a rater works; for tests. */
-public final class Book {
+public final class Rater {
 
     private final List<Entry> entries = new ArrayList<>();
     private UUID trial;
     private Optional<UUID> rater = Optional.empty();
 
     /** A trial of the overhead squat under standard conditions. */
-    public static Book squat() {
-        return new Book().trial(Conditions.STANDARD);
+    public static Rater squat() {
+        return new Rater().trial(Conditions.STANDARD);
     }
 
     /** A whole squat in which only the given marks were made, written {@code knee-line L MARKED}. */
-    public static Book seen(String... marks) {
-        Book book = squat();
+    public static Rater seen(String... marks) {
+        Rater book = squat();
         for (String mark : marks) {
             book.mark(mark);
         }
@@ -40,52 +41,52 @@ public final class Book {
     }
 
     /** A trial of a test under its standard. */
-    public static Book of(Protocol protocol, String test) {
-        return new Book().trial(protocol, test);
+    public static Rater of(Protocol protocol, String test) {
+        return new Rater().trial(protocol, test);
     }
 
-    public Book trial(Protocol protocol, String test) {
+    public Rater trial(Protocol protocol, String test) {
         return trial(test, protocol.test(test).orElseThrow().standard(), Optional.empty());
     }
 
-    public Book trial(Conditions conditions) {
+    public Rater trial(Conditions conditions) {
         return trial("overhead-squat", conditions, Optional.empty());
     }
 
-    public Book trial(String test, Conditions conditions, Optional<Fact.RetestOf> retest) {
+    public Rater trial(String test, Conditions conditions, Optional<Fact.RetestOf> retest) {
         trial = UUID.randomUUID();
         return add(new Fact.TrialOpened(trial, test, conditions, retest));
     }
 
     /** Whoever writes from here on. */
-    public Book by(UUID rater) {
+    public Rater by(UUID rater) {
         this.rater = Optional.of(rater);
         return this;
     }
 
-    public Book asked(Fact.Background... yes) {
+    public Rater asked(Fact.Background... yes) {
         return add(new Fact.Asked(Set.of(yes), true, false, false));
     }
 
-    public Book leg(Side side, double centimetres) {
+    public Rater leg(Side side, double centimetres) {
         return add(new Fact.LegMeasured(side, centimetres));
     }
 
     /** Attempts measured by hand, one after the other. */
-    public Book gauged(String criterion, Optional<Side> side, String part, double... values) {
+    public Rater gauged(String criterion, Optional<Side> side, String part, double... values) {
         return measured(criterion, side, part, 1, values);
     }
 
     /** An attempt that ended in a certain way. */
-    public Book ended(String criterion, Side side, String part, int attempt, double value, String ending) {
+    public Rater ended(String criterion, Side side, String part, int attempt, double value, String ending) {
         return add(new Fact.Measured(trial, criterion, Optional.of(side), part, attempt, value, 1, Optional.of(ending), Optional.empty()));
     }
 
-    public Book painAt(PainReport.Region region, int intensity) {
+    public Rater painAt(PainReport.Region region, int intensity) {
         return add(new Fact.PainReported(Optional.ofNullable(trial), new PainReport(region, Optional.of(Side.LEFT), intensity, Set.of())));
     }
 
-    public Book mark(String text) {
+    public Rater mark(String text) {
         String[] part = text.split(" ");
         Optional<Side> side = switch (part[1]) {
             case "L" -> Optional.of(Side.LEFT);
@@ -96,11 +97,11 @@ public final class Book {
                 part.length > 3 ? Optional.of(part[3]) : Optional.empty(), Optional.empty()));
     }
 
-    public Book close(View view) {
+    public Rater close(View view) {
         return add(new Fact.ViewClosed(trial, view, 5, Optional.empty()));
     }
 
-    public Book measured(String criterion, Optional<Side> side, String measure, double confidence, double... values) {
+    public Rater measured(String criterion, Optional<Side> side, String measure, double confidence, double... values) {
         for (int i = 0; i < values.length; i++) {
             add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], confidence, Optional.empty(), Optional.empty()));
         }
@@ -108,46 +109,46 @@ public final class Book {
     }
 
     /** Values that a device or landmarks gave, with their own noise. */
-    public Book taken(Source source, double sem, String criterion, Optional<Side> side, String measure, double... values) {
+    public Rater taken(Source source, double sem, String criterion, Optional<Side> side, String measure, double... values) {
         for (int i = 0; i < values.length; i++) {
             add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], 0.9, Optional.empty(), Optional.of(new Fact.Taken(source, sem))));
         }
         return this;
     }
 
-    public Book body(double shank, double thigh) {
+    public Rater body(double shank, double thigh) {
         return add(new Fact.BodyMeasured(Optional.of(shank), Optional.of(thigh), Optional.empty(), Optional.empty()));
     }
 
-    public Book unclear(String criterion, Optional<Side> side) {
+    public Rater unclear(String criterion, Optional<Side> side) {
         return add(new Fact.CouldNotTell(trial, criterion, side));
     }
 
-    public Book flag(Fact.Flag flag) {
+    public Rater flag(Fact.Flag flag) {
         return add(new Fact.TrialFlagged(trial, flag, Optional.empty()));
     }
 
-    public Book attends(Attendance attendance) {
+    public Rater attends(Attendance attendance) {
         return add(new Fact.Attended(attendance));
     }
 
-    public Book pain(int intensity, PainReport.Sign... signs) {
+    public Rater pain(int intensity, PainReport.Sign... signs) {
         return add(new Fact.PainReported(Optional.ofNullable(trial),
                 new PainReport(PainReport.Region.KNEE, Optional.of(Side.LEFT), intensity, Set.of(signs))));
     }
 
-    public Book worst(String criterion, Side side, Grade grade, Grade worst) {
+    public Rater worst(String criterion, Side side, Grade grade, Grade worst) {
         return add(new Fact.Marked(trial, criterion, Optional.of(side), grade, Optional.empty(), Optional.of(worst)));
     }
 
     /** Corrects or takes back what was written last. */
-    public Book supersedeLast(Optional<Fact> correction) {
+    public Rater supersedeLast(Optional<Fact> correction) {
         UUID last = entries.get(entries.size() - 1).id();
         entries.add(new Entry(UUID.randomUUID(), entries.size(), Optional.of(last), correction.orElse(new Fact.Withdrawn()), rater));
         return this;
     }
 
-    public Book add(Fact fact) {
+    public Rater add(Fact fact) {
         entries.add(new Entry(UUID.randomUUID(), entries.size(), Optional.empty(), fact, rater));
         return this;
     }
@@ -160,11 +161,15 @@ public final class Book {
         return entries;
     }
 
+    public Book book() {
+        return Book.of(entries);
+    }
+
     public ScreenResult judged() {
         return judged(StandardFloor.PROTOCOL);
     }
 
     public ScreenResult judged(Protocol protocol) {
-        return new Judge(protocol).judge(entries);
+        return new Judge(protocol).judge(book());
     }
 }

@@ -1,11 +1,16 @@
-import type { Schemas } from '../../lib/api/client';
-import type { FactSent } from '../../lib/outbox/outbox.svelte';
-import type { Grade, Side, View } from '../../lib/words/judgement';
+import type { Schemas } from '../api/client';
+import type { Grade, Side, View } from '../words/judgement';
+
+/** A fact as a device sends it. */
+export type FactSent = Schemas['FactsFactSent'];
 
 /** A fact with whoever wrote it. */
 export type Known = FactSent & { author: string };
 
 type Measured = Extract<FactSent['fact'], { kind: 'measured' }>;
+
+/** What deciding about standing needs. */
+type Stated = Pick<FactSent, 'id' | 'supersedes'> & { fact: Pick<FactSent['fact'], 'kind'> };
 
 /** Which trial is meant: the plain one of a test, or one in which one thing was changed. */
 export interface Slot {
@@ -42,7 +47,7 @@ export function attemptAt(at: string, part: string, attempt: number): string {
 }
 
 /** Facts that are neither corrected nor removed nor taken back; what can be undone is the same with the removals. */
-export function standing(facts: Known[]): Known[] {
+export function standing<F extends Stated>(facts: F[]): F[] {
   return undoable(facts).filter((f) => f.fact.kind !== 'removed');
 }
 
@@ -50,7 +55,7 @@ export function standing(facts: Known[]): Known[] {
  * What stands, and the removals that stand: a correction replaces what it names, a removal leaves nothing of it, and
  * taking one of them back restores what was there before.
  */
-function undoable(facts: Known[]): Known[] {
+function undoable<F extends Stated>(facts: F[]): F[] {
   const takenBack = new Set<string>();
   for (const f of facts.toReversed()) {
     if (f.fact.kind === 'withdrawn' && f.supersedes && !takenBack.has(f.id))
@@ -149,14 +154,22 @@ export function valueAt(trial: Trial, at: string, part: string, attempt: number)
   return fact?.kind === 'measured' ? fact : null;
 }
 
+/** The views of a trial that were seen to their end. */
+interface Seen {
+  closed: { view: View; side?: Side | undefined }[];
+}
+
 /** Whether a view was seen to its end, of both legs. */
-export function seen(trial: Trial, view: View): boolean {
+export function seen(trial: Seen, view: View): boolean {
   const of = trial.closed.filter((c) => c.view === view);
   return of.some((c) => !c.side) || new Set(of.map((c) => c.side)).size === 2;
 }
 
 /** Whether every required view was seen. */
-export function complete(test: Schemas['TestDefinition'], trial: Trial): boolean {
+export function complete(
+  test: Pick<Schemas['TestDefinition'], 'requiredViews'>,
+  trial: Seen,
+): boolean {
   return test.requiredViews.every((view) => seen(trial, view));
 }
 
@@ -174,20 +187,33 @@ export function stops(
 
 export type State = Schemas['StationQueued']['state'];
 
-/** Where an athlete is in the queue, by what this device knows; the trials are the plain ones of each test here. */
+/** Where an athlete is in the queue, by what this device knows. */
 export function state(
-  tests: Schemas['TestDefinition'][],
-  trials: Trial[],
+  tests: Pick<Schemas['TestDefinition'], 'id' | 'requiredViews'>[],
+  facts: Known[],
   stopped: boolean,
-  before: State,
+  cleared: boolean,
   checkIn = false,
 ): State {
-  const said = trials[0]?.attendance ?? null;
+  const kept = standing(facts);
+  const of = <K extends FactSent['fact']['kind']>(kind: K) =>
+    kept.flatMap((f) =>
+      f.fact.kind === kind ? [f.fact as Extract<FactSent['fact'], { kind: K }>] : [],
+    );
+  const said = of('attended').at(-1)?.attendance ?? null;
   if (stopped) return 'STOPPED';
   if (said === 'ABSENT') return 'ABSENT';
-  if (said === 'EXCUSED' || said === 'UNWELL') return 'EXCUSED';
-  const here = !checkIn || said !== null;
-  if (here && tests.every((t, i) => trials[i] && complete(t, trials[i]))) return 'DONE';
-  if (before === 'EXCUSED' && said === null) return before;
-  return trials.some((t) => t.id) ? 'STARTED' : 'WAITING';
+  if (!cleared || said === 'EXCUSED' || said === 'UNWELL') return 'EXCUSED';
+  const opened = of('trialOpened').filter((o) => tests.some((t) => t.id === o.test));
+  const closed = of('viewClosed');
+  const whole = tests.every((test) =>
+    opened.some(
+      (o) =>
+        o.test === test.id &&
+        !o.retest &&
+        complete(test, { closed: closed.filter((v) => v.trial === o.trial) }),
+    ),
+  );
+  if (whole && (!checkIn || said !== null)) return 'DONE';
+  return opened.length ? 'STARTED' : 'WAITING';
 }

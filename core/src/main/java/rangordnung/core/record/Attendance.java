@@ -1,4 +1,4 @@
-package rangordnung.core.judgement;
+package rangordnung.core.record;
 
 /** Check-in. Absent is never zero. */
 public enum Attendance {
