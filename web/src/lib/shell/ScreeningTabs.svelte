@@ -17,7 +17,7 @@
 
 <!-- The order of the day, as stops on one floor line; on a phone each stop stands before its word. -->
 <nav class="mb-4" aria-label={m.nav_screening()}>
-  <ol class="sm:floor-line flex flex-wrap gap-x-6 sm:gap-x-8">
+  <ol class="flex flex-wrap gap-x-6 sm:gap-x-8">
     {#each stops as [stop, label] (stop)}
       <li>
         <a
@@ -42,6 +42,9 @@
     background: var(--color-base-100);
   }
   @media (width >= 40rem) {
+    ol {
+      border-top: 3px solid var(--color-base-content);
+    }
     a::before {
       position: absolute;
       top: -9px;

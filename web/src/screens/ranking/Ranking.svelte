@@ -63,12 +63,19 @@
           {@const shown = whole.includes(band.number) ? band.athletes : band.athletes.slice(0, few)}
           <li class="step" data-band={band.number}>
             <h2 class="flex items-baseline gap-3 px-3 pt-2">
-              {m.band({ number: band.number })}
+              <span class="inline-block first-letter:uppercase"
+                >{m.band({ number: band.number })}</span
+              >
               <span class="quiet font-sans text-base font-normal"
                 >{m.athletes({ count: band.athletes.length })}</span
               >
             </h2>
             <table class="w-full table-fixed text-left">
+              <colgroup
+                ><col class="w-40 sm:w-64" /><col class="w-16" /><col /><col
+                  class="w-0 sm:w-36"
+                /></colgroup
+              >
               <thead class="sr-only">
                 <tr
                   ><th>{m.name()}</th><th>{m.index()}</th><th>{m.interval()}</th><th
@@ -79,18 +86,18 @@
               <tbody>
                 {#each shown as athlete (athlete.athlete)}
                   <tr>
-                    <th scope="row" class="w-56 px-3 py-0.5 font-normal">
+                    <th scope="row" class="px-3 py-0.5 font-normal">
                       <a
                         class="hover:underline"
                         href="#/screening/{params.id}/athlete/{athlete.athlete}">{athlete.name}</a
                       >
                     </th>
-                    <td class="w-14 text-right font-bold">{decimal(athlete.index)}</td>
+                    <td class="text-right font-bold">{decimal(athlete.index)}</td>
                     <td class="px-3">
                       <Interval value={athlete.index} low={athlete.low} high={athlete.high} />
                       <span class="sr-only">{integer(athlete.low)}–{integer(athlete.high)}</span>
                     </td>
-                    <td class="quiet w-32 pr-3 text-right text-sm">
+                    <td class="quiet hidden pr-3 text-right text-sm sm:table-cell">
                       {#if athlete.percentile !== undefined}{m.percentile_of({
                           value: integer(athlete.percentile),
                         })}{/if}

@@ -125,11 +125,11 @@
                   )}
               >
                 <option value="">{m.station_all()}</option>
-                {#each desk.station.stations as s (s.id)}<option value={s.id}>{s.name}</option
+                {#each desk.station.stations as s (s.id)}<option value={s.id}>{say(s.name)}</option
                   >{/each}
               </select>
             {:else}<strong>{say(desk.station.at?.name ?? desk.test.name)}</strong>{/if}
-            · {m.station_waiting({ count: desk.waiting })}
+            <span class="whitespace-nowrap">· {m.station_waiting({ count: desk.waiting })}</span>
           </p>
           <h1 class="truncate text-3xl sm:text-4xl lg:text-5xl" data-testid="athlete">
             {desk.athlete.shortName}

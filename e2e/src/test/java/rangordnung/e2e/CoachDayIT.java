@@ -118,10 +118,10 @@ class CoachDayIT extends ScreenTest {
         page.keyboard().press("Enter");
         tabTo(page, "Paste from a spreadsheet or list");
         page.keyboard().insertText("Given name,Family name\nDilan,Stern\nEluned,Moor\n");
-        tabTo(page, "Look at it");
+        tabTo(page, "Preview");
         page.keyboard().press("Enter");
-        assertThat(button(page, "Write 2 rows")).isEnabled();
-        tabTo(page, "Write 2 rows");
+        assertThat(button(page, "Import 2 rows")).isEnabled();
+        tabTo(page, "Import 2 rows");
         page.keyboard().press("Enter");
         assertThat(page.getByText("Imported. New: 2")).isVisible();
         tabTo(page, "Today");
@@ -215,10 +215,10 @@ class CoachDayIT extends ScreenTest {
         page.getByLabel("Or choose a file").setInputFiles(new com.microsoft.playwright.options.FilePayload("r.csv", "text/csv",
                 "Vorname;Geburtsdatum\nAda;31.2.2012\nBela;1.1.2012\n".getBytes(java.nio.charset.StandardCharsets.UTF_8)));
         assertThat(page.getByText("Birth date “31.2.2012”: there is no such day")).isVisible();
-        assertThat(button(page, "Write 1 rows")).isDisabled();
+        assertThat(button(page, "Import 1 row")).isDisabled();
         assertThat(product.count("select count(*) from athlete a join team t on t.id = a.team_id where t.name = 'Bad file'")).isZero();
         page.getByLabel("Leave out rows with a problem: 1").check();
-        button(page, "Write 1 rows").click();
+        button(page, "Import 1 row").click();
         assertThat(page.getByText("Imported. New: 1, changed: 0, left out: 1.")).isVisible();
         button(page, "Import").click();
         page.getByLabel("Or choose a file").setInputFiles(new com.microsoft.playwright.options.FilePayload("r.xlsx", "application/zip", new byte[] {'P', 'K', 3, 4, 9}));

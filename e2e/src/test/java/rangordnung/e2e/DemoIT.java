@@ -124,7 +124,7 @@ class DemoIT extends ScreenTest {
         page.getByLabel("Passwort").fill(DEMO_PASSWORD);
         button(page, "Anmelden").click();
         assertThat(heading(page, "Heute")).isVisible();
-        assertThat(link(page, "Kader")).hasCount(0);
+        assertThat(link(page, "Klassen und Teams")).hasCount(0);
         link(page, "Station öffnen").click();
         assertThat(button(page, "Vorn: gesehen")).isVisible();
         assertThat(page.getByTestId("athlete")).hasText(java.util.regex.Pattern.compile("^\\S+ \\S\\.$"));

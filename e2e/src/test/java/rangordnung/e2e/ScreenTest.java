@@ -119,8 +119,8 @@ abstract class ScreenTest {
         page.getByLabel("Name").fill(team);
         page.locator("dialog[open]").getByRole(AriaRole.BUTTON).first().click();
         page.getByLabel("Paste from a spreadsheet or list").fill(lines);
-        button(page, "Look at it").click();
-        button(page, Pattern.compile("Write \\d+ rows")).click();
+        button(page, "Preview").click();
+        button(page, Pattern.compile("Import \\d+ rows?")).click();
         assertThat(page.getByRole(AriaRole.STATUS).filter(new Locator.FilterOptions().setHasText("Imported"))).isVisible();
         page.navigate(product.address() + "#/");
         button(page, "Plan a screening").click();

@@ -26,6 +26,7 @@ import rangordnung.core.judgement.TestResult;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Text;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.screening.Screenings;
@@ -95,7 +96,7 @@ class SchoolController {
     }
 
     private static List<Only> only(Protocol one, Protocol other) {
-        return one.tests().stream().flatMap(test -> other.test(test.id()).filter(t -> t.role() == test.role())
+        return one.tests().stream().filter(TestDefinition::counts).flatMap(test -> other.test(test.id()).filter(t -> t.role() == test.role())
                 .map(twin -> test.criteria().stream().filter(c -> twin.criterion(c.id()).isEmpty()).map(c -> new Only(test.name(), Optional.of(c.name()))))
                 .orElseGet(() -> Stream.of(new Only(test.name(), Optional.empty())))).toList();
     }

@@ -107,12 +107,12 @@ class MigrationTest extends ServerTest {
     void own_protocols_get_ids_of_their_own_with_their_screenings_and_stations_their_names_in_both_languages() {
         UUID team = UUID.randomUUID();
         UUID screening = UUID.randomUUID();
+        migrate("3");
         old.sql("insert into team values (?, ?, 'T', 'CLASS', 0)").params(team, ORGANISATION).update();
         for (int version : new int[] {3, 4}) {
             old.sql("insert into protocol_version values (?, ?, 'standard-floor', ?, '{\"id\":\"standard-floor\",\"tests\":[]}', now())").params(UUID.randomUUID(), ORGANISATION, version).update();
         }
         old.sql("insert into screening values (?, ?, ?, 'S', current_date, 'standard-floor', 4, now())").params(screening, ORGANISATION, team).update();
-        migrate("3");
         old.sql("insert into hall_plan values (?, ?, '{\"stations\":[{\"id\":\"a\",\"name\":\"Door\"},{\"id\":\"b\",\"name\":\"Squat\"}]}', 0)").params(screening, ORGANISATION).update();
         migrate("4");
 
