@@ -67,4 +67,25 @@ public abstract class ServerTest {
         return lead.post("/api/screenings", """
                 {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":%d}""".formatted(team, protocolVersion)).ok().text("/id");
     }
+
+    /** Facts about an athlete, one delivery each. */
+    protected static void send(Client who, String screening, String athlete, String... facts) {
+        for (String fact : facts) {
+            who.post("/api/screenings/" + screening + "/facts", "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
+                    .formatted(UUID.randomUUID(), athlete, fact)).ok();
+        }
+    }
+
+    /** A whole overhead squat in which only the given marks were made, written {@code knee-line LEFT MARKED}. */
+    protected static UUID squat(Client who, String screening, String athlete, String... marks) {
+        UUID trial = UUID.randomUUID();
+        send(who, screening, athlete, "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"OVERHEAD\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
+        for (String mark : marks) {
+            String[] part = mark.split(" ");
+            send(who, screening, athlete, "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\",\"side\":\"%s\",\"grade\":\"%s\"}".formatted(trial, part[0], part[1], part[2]));
+        }
+        send(who, screening, athlete, "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial),
+                "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
+        return trial;
+    }
 }

@@ -11,7 +11,7 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** How long something holds together, and what lies outside: sessions. */
+/** Transactions, and sessions that stay outside them. */
 @Configuration
 @EnableJdbcHttpSession(maxInactiveIntervalInSeconds = Transactions.UNUSED_SECONDS)
 class Transactions {

@@ -23,32 +23,13 @@ class SchoolsTest extends ServerTest {
         screening = hall.screening();
     }
 
-    private void send(Client who, String... facts) {
-        for (String fact : facts) {
-            who.post("/api/screenings/" + screening + "/facts", "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
-                    .formatted(UUID.randomUUID(), athlete, fact)).ok();
-        }
-    }
-
-    private UUID squat(Client who, String... marks) {
-        UUID trial = UUID.randomUUID();
-        send(who, "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"OVERHEAD\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
-        for (String mark : marks) {
-            String[] part = mark.split(" ");
-            send(who, "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\",\"side\":\"%s\",\"grade\":\"%s\"}".formatted(trial, part[0], part[1], part[2]));
-        }
-        send(who, "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial),
-                "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
-        return trial;
-    }
-
     private ObjectNode standardFloor() {
         return (ObjectNode) lead.get("/api/protocols/standard-floor/3").ok().body();
     }
 
     @Test
     void a_change_shows_whom_it_would_move_before_it_is_saved_and_never_rewrites_what_was_judged() {
-        squat(lead, "knee-line LEFT SLIGHT");
+        squat(lead, screening, athlete, "knee-line LEFT SLIGHT");
         ObjectNode tolerant = standardFloor();
         ((ObjectNode) tolerant.at("/policies/overheadKnee")).put("value", "TOLERATE_ONE_GRADE");
 
@@ -71,7 +52,7 @@ class SchoolsTest extends ServerTest {
 
     @Test
     void two_schools_on_one_screening_stand_side_by_side() {
-        squat(lead, "heels LEFT MARKED", "knee-line RIGHT MARKED");
+        squat(lead, screening, athlete, "heels LEFT MARKED", "knee-line RIGHT MARKED");
         Client.Answer compared = lead.get("/api/screenings/" + screening + "/schools?protocol=standard-floor&version=1").ok();
         assertThat(compared.body().get("athletes").intValue()).isEqualTo(1);
         assertThat(compared.body().at("/moved").findValuesAsString("band")).as("what only one judges moves nobody").isEmpty();
@@ -92,9 +73,9 @@ class SchoolsTest extends ServerTest {
         String login = "second-" + UUID.randomUUID();
         String account = lead.post("/api/accounts", "{\"name\":\"Second\",\"login\":\"%s\",\"password\":\"chalk on the floor\",\"role\":\"RATER\"}".formatted(login)).ok().text("/id");
         lead.put("/api/screenings/" + screening + "/raters", "{\"accounts\":[\"%s\"]}".formatted(account)).ok();
-        UUID first = squat(lead, "knee-line LEFT SEVERE");
+        UUID first = squat(lead, screening, athlete, "knee-line LEFT SEVERE");
         Client second = visitor().signIn(login, "chalk on the floor");
-        squat(second, "knee-line LEFT SLIGHT");
+        squat(second, screening, athlete, "knee-line LEFT SLIGHT");
 
         Client.Answer agreement = lead.get("/api/screenings/" + screening + "/agreement").ok();
         assertThat(agreement.body().at("/all/pairs").intValue()).isEqualTo(16);
