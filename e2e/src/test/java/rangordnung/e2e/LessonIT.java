@@ -249,7 +249,8 @@ class LessonIT extends ScreenTest {
             stance.blur();
         }
         allSaved(page);
-        page.reload(); // what was emptied is not what stood there before, but nothing
+        // what was emptied is not what stood there before, but nothing; the station has then read what it had sent
+        page.waitForResponse(answer -> answer.url().contains("/facts?athlete="), page::reload);
         assertThat(stance).hasValue("");
         assertThat(page.getByText("62.0")).hasCount(0);
         stance.fill("38");

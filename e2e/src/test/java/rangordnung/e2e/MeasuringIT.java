@@ -64,7 +64,7 @@ class MeasuringIT extends ScreenTest {
         page.getByLabel("Seen from").selectOption("FRONT");
         page.getByLabel("Right knee in", new Page.GetByLabelOptions().setExact(true)).fill("30");
         settled(page);
-        assertThat(row(page, "KNEE_OFFSET RIGHT").locator("td.now")).hasText(Pattern.compile("^(29|30|31)\\.\\d$"));
+        assertThat(row(page, "KNEE_OFFSET RIGHT").locator("td.now")).hasText(Pattern.compile("^(2[6-9]|3[0-4])\\.\\d$")); // one frame, with the noise of its points
 
         page.getByLabel("Screening").selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
         page.getByLabel("Athlete").selectOption("Mira O.");
