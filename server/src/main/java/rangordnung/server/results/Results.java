@@ -33,7 +33,7 @@ import rangordnung.server.screening.Settlements;
 @Service
 public class Results {
 
-    /** Most athletes whose results are kept in memory; each takes some ten kilobytes. */
+    /** Most athletes whose results are kept in memory; each takes some ten kilobytes (house convention). */
     private static final int KEPT_ATHLETES = 4000;
 
     private final Screenings screenings;

@@ -12,6 +12,7 @@ import java.time.LocalTime;
 import java.util.List;
 import java.util.Optional;
 import rangordnung.core.Refusal;
+import rangordnung.core.body.AthleteName;
 import rangordnung.core.plan.HallPlan;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Protocol;
@@ -50,12 +51,19 @@ public record HallSetup(
             @Min(1) @Max(HallPlan.MOST_PLACES) int places,
             @Min(1) @Max(HallPlan.LONGEST_STATION) int seconds) {
 
+        /** In characters (house convention). */
         private static final int LONGEST_NAME = 60;
 
         public StationSetup {
             if (name != null) {
-                Refusal.words(name.en(), LONGEST_NAME, "name");
-                Refusal.words(name.de(), LONGEST_NAME, "name");
+                named(name.en());
+                named(name.de());
+            }
+        }
+
+        private static void named(String name) {
+            if (!AthleteName.hasVisible(Refusal.words(name, LONGEST_NAME, "name"))) {
+                throw Refusal.text("name", "has no character that can be seen");
             }
         }
     }

@@ -20,6 +20,7 @@ import rangordnung.server.screening.Settlements;
 @Service
 class Dues {
 
+    /** Most screenings whose counts are kept in memory (house convention). */
     private static final int KEPT_SCREENINGS = 10_000;
 
     private final Results results;

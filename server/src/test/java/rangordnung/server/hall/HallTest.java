@@ -70,6 +70,7 @@ class HallTest extends ServerTest {
         lead.put(path("hall"), hall.formatted(one.formatted("handstand"))).problem(400, "unknown-test");
         lead.put(path("hall"), hall.formatted(one.formatted("wall-test") + "," + one.replace("\"a\"", "\"b\"").formatted("wall-test"))).problem(400, "test-twice");
         lead.put(path("hall"), hall.formatted(one.replace("[\"%s\"]", "[]"))).problem(400, "station-empty");
+        lead.put(path("hall"), hall.formatted(one.formatted("wall-test").replace("\"en\":\"A\"", "\"en\":\"\\u200b\""))).problem(400, "text-unusable");
         lead.put(path("hall"), hall.formatted(one.formatted("wall-test").replace("\"places\":1", "\"places\":0"))).problem(400, "invalid");
     }
 }
