@@ -32,7 +32,8 @@ public final class Bench {
         }
         boolean memory = wanted.isEmpty() || wanted.contains("server-rss-mb");
         boolean results = memory || wanted.contains("results-500-over-sql");
-        boolean stations = memory || wanted.contains("station-marks-over-insert") || wanted.contains("board-under-load-over-idle");
+        boolean stations =
+                memory || wanted.contains("station-marks-over-insert") || wanted.contains("board-under-load-over-idle");
         if (results || stations) {
             try (Demo demo = Demo.start()) {
                 if (results) {
@@ -53,15 +54,27 @@ public final class Bench {
     static void ratio(String name, double value, double reference, String unit, double limit) {
         double ratio = value / reference;
         broken |= ratio > limit;
-        System.out.println(String.format(Locale.ROOT, "{\"name\":\"%s\",\"value\":%.3f,\"reference\":%.3f,\"unit\":\"%s\",\"ratio\":%.2f,\"limit\":%s}",
-                name, value, reference, unit, ratio, limit == Double.MAX_VALUE ? "null" : String.valueOf(limit)));
+        System.out.println(String.format(
+                Locale.ROOT,
+                "{\"name\":\"%s\",\"value\":%.3f,\"reference\":%.3f,\"unit\":\"%s\",\"ratio\":%.2f,\"limit\":%s}",
+                name,
+                value,
+                reference,
+                unit,
+                ratio,
+                limit == Double.MAX_VALUE ? "null" : String.valueOf(limit)));
     }
 
     /** A count that must be met exactly. */
     static void exactly(String name, long value, long expected) {
         broken |= value != expected;
-        System.out.println(String.format(Locale.ROOT, "{\"name\":\"%s\",\"value\":%d,\"reference\":%d,\"unit\":\"facts\",\"ratio\":%.2f,\"limit\":1}",
-                name, value, expected, (double) value / expected));
+        System.out.println(String.format(
+                Locale.ROOT,
+                "{\"name\":\"%s\",\"value\":%d,\"reference\":%d,\"unit\":\"facts\",\"ratio\":%.2f,\"limit\":1}",
+                name,
+                value,
+                expected,
+                (double) value / expected));
     }
 
     /** What the first page loads as script, compressed, against the same uncompressed. */
@@ -71,7 +84,9 @@ public final class Bench {
         double compressed = 0;
         double raw = 0;
         try (Stream<Path> files = Files.list(dist.resolve("assets"))) {
-            for (Path file : files.filter(f -> f.toString().endsWith(".js") && page.contains(f.getFileName().toString())).toList()) {
+            for (Path file : files.filter(f -> f.toString().endsWith(".js")
+                            && page.contains(f.getFileName().toString()))
+                    .toList()) {
                 byte[] gzip = Files.readAllBytes(Path.of(file + ".gz"));
                 compressed += gzip.length / 1024.0;
                 try (GZIPInputStream in = new GZIPInputStream(new ByteArrayInputStream(gzip))) {
@@ -85,7 +100,14 @@ public final class Bench {
     /** A value with a limit of its own; the reference is printed beside it. */
     static void absolute(String name, double value, double reference, String unit, double limit) {
         broken |= value > limit || value <= 0;
-        System.out.println(String.format(Locale.ROOT, "{\"name\":\"%s\",\"value\":%.1f,\"reference\":%.1f,\"unit\":\"%s\",\"ratio\":%.2f,\"limit\":%.0f}",
-                name, value, reference, unit, value / reference, limit));
+        System.out.println(String.format(
+                Locale.ROOT,
+                "{\"name\":\"%s\",\"value\":%.1f,\"reference\":%.1f,\"unit\":\"%s\",\"ratio\":%.2f,\"limit\":%.0f}",
+                name,
+                value,
+                reference,
+                unit,
+                value / reference,
+                limit));
     }
 }

@@ -45,8 +45,11 @@ final class Demo implements AutoCloseable {
 
     /** A connection to its database. */
     Connection connect() throws IOException, SQLException {
-        String port = Files.readAllLines(data.resolve("pg/postmaster.pid")).get(3).strip();
-        return DriverManager.getConnection("jdbc:postgresql://127.0.0.1:" + port + "/rangordnung", "rangordnung",
+        String port =
+                Files.readAllLines(data.resolve("pg/postmaster.pid")).get(3).strip();
+        return DriverManager.getConnection(
+                "jdbc:postgresql://127.0.0.1:" + port + "/rangordnung",
+                "rangordnung",
                 Files.readString(data.resolve("database.secret")).strip());
     }
 
@@ -58,8 +61,11 @@ final class Demo implements AutoCloseable {
     final class Visitor {
 
         private final BasicCookieStore cookies = new BasicCookieStore();
-        private final CloseableHttpClient http = HttpClients.custom().setConnectionManager(new BasicHttpClientConnectionManager())
-                .setDefaultCookieStore(cookies).disableContentCompression().build();
+        private final CloseableHttpClient http = HttpClients.custom()
+                .setConnectionManager(new BasicHttpClientConnectionManager())
+                .setDefaultCookieStore(cookies)
+                .disableContentCompression()
+                .build();
 
         byte[] get(String path) throws IOException {
             return answered(path, new HttpGet(base + path));
@@ -71,7 +77,10 @@ final class Demo implements AutoCloseable {
 
         JsonNode post(String path, String body) throws IOException {
             HttpPost request = new HttpPost(base + path);
-            cookies.getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().ifPresent(c -> request.setHeader("X-XSRF-TOKEN", c.getValue()));
+            cookies.getCookies().stream()
+                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                    .findFirst()
+                    .ifPresent(c -> request.setHeader("X-XSRF-TOKEN", c.getValue()));
             request.setEntity(new StringEntity(body, ContentType.APPLICATION_JSON));
             byte[] answer = answered(path, request);
             return answer.length == 0 ? null : JSON.readTree(answer);
@@ -79,9 +88,11 @@ final class Demo implements AutoCloseable {
 
         private byte[] answered(String path, ClassicHttpRequest request) throws IOException {
             return http.execute(request, response -> {
-                byte[] body = response.getEntity() == null ? new byte[0] : EntityUtils.toByteArray(response.getEntity());
+                byte[] body =
+                        response.getEntity() == null ? new byte[0] : EntityUtils.toByteArray(response.getEntity());
                 if (response.getCode() >= 300) {
-                    throw new IllegalStateException(path + " answers " + response.getCode() + " " + new String(body, StandardCharsets.UTF_8));
+                    throw new IllegalStateException(
+                            path + " answers " + response.getCode() + " " + new String(body, StandardCharsets.UTF_8));
                 }
                 return body;
             });
@@ -115,7 +126,11 @@ final class Demo implements AutoCloseable {
         List<String> command = new ArrayList<>(List.of("./rangordnung"));
         command.addAll(List.of(words));
         Path log = Files.createTempFile("rangordnung-bench", ".log");
-        int exit = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile()).start().waitFor();
+        int exit = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(log.toFile())
+                .start()
+                .waitFor();
         if (exit != 0) {
             throw new IllegalStateException(String.join(" ", command) + "\n" + Files.readString(log));
         }

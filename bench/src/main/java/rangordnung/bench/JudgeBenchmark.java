@@ -24,16 +24,16 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.TimeValue;
 import org.openjdk.jmh.runner.options.VerboseMode;
 import rangordnung.core.body.Side;
-import rangordnung.core.protocol.Conditions;
-import rangordnung.core.record.Book;
-import rangordnung.core.record.Entry;
-import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Judge;
+import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.View;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -64,18 +64,32 @@ public class JudgeBenchmark {
 
     private static List<Entry> book(Protocol protocol, Random random) {
         UUID trial = new UUID(random.nextLong(), random.nextLong());
-        List<Fact> facts = new ArrayList<>(List.of(new Fact.TrialOpened(trial, "overhead-squat", Conditions.STANDARD, Optional.empty())));
+        List<Fact> facts = new ArrayList<>(
+                List.of(new Fact.TrialOpened(trial, "overhead-squat", Conditions.STANDARD, Optional.empty())));
         for (Criterion criterion : protocol.tests().get(0).criteria()) {
             if (random.nextInt(4) == 0) {
-                Optional<Side> side = criterion.extent() == Extent.WHOLE ? Optional.empty() : Optional.of(Side.values()[random.nextInt(2)]);
-                facts.add(new Fact.Marked(trial, criterion.id(), side, Grade.values()[1 + random.nextInt(3)], Optional.empty(), Optional.empty()));
+                Optional<Side> side = criterion.extent() == Extent.WHOLE
+                        ? Optional.empty()
+                        : Optional.of(Side.values()[random.nextInt(2)]);
+                facts.add(new Fact.Marked(
+                        trial,
+                        criterion.id(),
+                        side,
+                        Grade.values()[1 + random.nextInt(3)],
+                        Optional.empty(),
+                        Optional.empty()));
             }
         }
         facts.add(new Fact.ViewClosed(trial, View.FRONT, 5, Optional.empty()));
         facts.add(new Fact.ViewClosed(trial, View.SIDE, 5, Optional.empty()));
         List<Entry> book = new ArrayList<>();
         for (Fact fact : facts) {
-            book.add(new Entry(new UUID(random.nextLong(), random.nextLong()), book.size(), Optional.empty(), fact, Optional.empty()));
+            book.add(new Entry(
+                    new UUID(random.nextLong(), random.nextLong()),
+                    book.size(),
+                    Optional.empty(),
+                    fact,
+                    Optional.empty()));
         }
         return book;
     }
@@ -102,16 +116,26 @@ public class JudgeBenchmark {
 
     static void run() throws RunnerException {
         Collection<RunResult> results = new Runner(new OptionsBuilder()
-                .include(JudgeBenchmark.class.getSimpleName())
-                .forks(1).warmupIterations(3).measurementIterations(5)
-                .warmupTime(TimeValue.seconds(1)).measurementTime(TimeValue.seconds(1))
-                .verbosity(VerboseMode.SILENT).build()).run();
+                        .include(JudgeBenchmark.class.getSimpleName())
+                        .forks(1)
+                        .warmupIterations(3)
+                        .measurementIterations(5)
+                        .warmupTime(TimeValue.seconds(1))
+                        .measurementTime(TimeValue.seconds(1))
+                        .verbosity(VerboseMode.SILENT)
+                        .build())
+                .run();
         double judged = score(results, ".judge");
         double read = score(results, ".read");
         Bench.ratio("judge-500", judged, read, "microseconds for 500 screens", Double.MAX_VALUE);
     }
 
     private static double score(Collection<RunResult> results, String method) {
-        return results.stream().filter(r -> r.getParams().getBenchmark().endsWith(method)).findFirst().orElseThrow().getPrimaryResult().getScore();
+        return results.stream()
+                .filter(r -> r.getParams().getBenchmark().endsWith(method))
+                .findFirst()
+                .orElseThrow()
+                .getPrimaryResult()
+                .getScore();
     }
 }

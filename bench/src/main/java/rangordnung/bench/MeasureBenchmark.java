@@ -46,8 +46,11 @@ public final class MeasureBenchmark {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         LandmarkFiles.write(film, LandmarkFile.Format.LANDMARKS_33, out);
         byte[] file = out.toByteArray();
-        Supplier<Motion> read = () -> LandmarkFiles.read(new ByteArrayInputStream(file), Optional.of(LandmarkFile.Format.LANDMARKS_33), HOW).motion();
-        Supplier<ClipReport> measure = () -> new Examination(read.get(), Subject.squat(Optional.of(build)), rules).report();
+        Supplier<Motion> read = () -> LandmarkFiles.read(
+                        new ByteArrayInputStream(file), Optional.of(LandmarkFile.Format.LANDMARKS_33), HOW)
+                .motion();
+        Supplier<ClipReport> measure =
+                () -> new Examination(read.get(), Subject.squat(Optional.of(build)), rules).report();
         for (int i = 0; i < WARM_UP; i++) {
             read.get();
             measure.get();
@@ -59,7 +62,12 @@ public final class MeasureBenchmark {
             measuring[i] = milliseconds(measure);
         }
         double value = median(measuring);
-        Bench.ratio("measure-over-parse", value, median(reading), "milliseconds, %.0f frames per second measured".formatted(1000 * film.frames() / value), 2);
+        Bench.ratio(
+                "measure-over-parse",
+                value,
+                median(reading),
+                "milliseconds, %.0f frames per second measured".formatted(1000 * film.frames() / value),
+                2);
         hour();
     }
 
@@ -91,14 +99,28 @@ public final class MeasureBenchmark {
     /** An hour of 33 landmarks as JSON, made as it is read, measured by a process that may use no more than the bound. */
     private static void hour() throws IOException, InterruptedException {
         long from = System.nanoTime();
-        Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElse("java"), "-Xmx" + HEAP_MB + "m", "-XX:+UseSerialGC",
-                "-cp", System.getProperty("java.class.path"), MeasureBenchmark.class.getName()).redirectErrorStream(true).start();
+        Process process = new ProcessBuilder(
+                        ProcessHandle.current().info().command().orElse("java"),
+                        "-Xmx" + HEAP_MB + "m",
+                        "-XX:+UseSerialGC",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        MeasureBenchmark.class.getName())
+                .redirectErrorStream(true)
+                .start();
         String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
         if (process.waitFor() != 0) {
             System.err.println(said);
         }
-        double used = process.exitValue() == 0 ? Double.parseDouble(said.lines().reduce((a, b) -> b).orElse("0")) : Double.MAX_VALUE;
-        Bench.absolute("hour-clip-heap-mb", used, HOUR / ((System.nanoTime() - from) / 1e9), "MB after reading and measuring, over frames per second", HEAP_MB);
+        double used = process.exitValue() == 0
+                ? Double.parseDouble(said.lines().reduce((a, b) -> b).orElse("0"))
+                : Double.MAX_VALUE;
+        Bench.absolute(
+                "hour-clip-heap-mb",
+                used,
+                HOUR / ((System.nanoTime() - from) / 1e9),
+                "MB after reading and measuring, over frames per second",
+                HEAP_MB);
     }
 
     /** Reads and measures the hour; prints the megabytes that are in use at its end. */
@@ -107,12 +129,20 @@ public final class MeasureBenchmark {
         Motion film = film(build, 6);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         LandmarkFiles.write(film, LandmarkFile.Format.LANDMARKS_33, out);
-        Motion motion = LandmarkFiles.read(new Repeated(out.toString(StandardCharsets.UTF_8), HOUR), Optional.of(LandmarkFile.Format.LANDMARKS_33), HOW).motion();
+        Motion motion = LandmarkFiles.read(
+                        new Repeated(out.toString(StandardCharsets.UTF_8), HOUR),
+                        Optional.of(LandmarkFile.Format.LANDMARKS_33),
+                        HOW)
+                .motion();
         ClipReport report = new Examination(motion, Subject.squat(Optional.of(build)), rules()).report();
         if (report.frames() != HOUR || report.repetitions().size() < 500) {
-            throw new IllegalStateException(report.frames() + " frames, " + report.repetitions().size() + " repetitions");
+            throw new IllegalStateException(
+                    report.frames() + " frames, " + report.repetitions().size() + " repetitions");
         }
-        System.out.println(String.format(Locale.ROOT, "%.1f", (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) / 1048576.0));
+        System.out.println(String.format(
+                Locale.ROOT,
+                "%.1f",
+                (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) / 1048576.0));
     }
 
     /** The frames of a file over and over, until there are enough. */
@@ -127,7 +157,9 @@ public final class MeasureBenchmark {
         Repeated(String file, int wanted) {
             int list = file.indexOf('[') + 1;
             now = file.substring(0, list).getBytes(StandardCharsets.UTF_8);
-            for (String frame : file.substring(list, file.lastIndexOf(']')).replaceAll("\"time\":[^,]*,", "").split("(?<=\\}\\]\\}),")) {
+            for (String frame : file.substring(list, file.lastIndexOf(']'))
+                    .replaceAll("\"time\":[^,]*,", "")
+                    .split("(?<=\\}\\]\\}),")) {
                 frames.add(frame.getBytes(StandardCharsets.UTF_8));
             }
             this.wanted = wanted;

@@ -23,8 +23,13 @@ final class ServerBenchmark {
 
     static void measure(Demo demo) throws Exception {
         Demo.Visitor lead = demo.lead();
-        JsonNode club = lead.json("api/today").get("screenings").valueStream()
-                .filter(s -> s.get("athletes").intValue() == 500).findFirst().orElseThrow().get("screening");
+        JsonNode club = lead.json("api/today")
+                .get("screenings")
+                .valueStream()
+                .filter(s -> s.get("athletes").intValue() == 500)
+                .findFirst()
+                .orElseThrow()
+                .get("screening");
         UUID screening = UUID.fromString(club.get("id").stringValue());
         UUID team = UUID.fromString(club.get("team").stringValue());
 
@@ -51,19 +56,31 @@ final class ServerBenchmark {
                 keptTimes.add(milliseconds(kept));
             }
             Bench.ratio("results-500-over-sql", median(keptTimes), median(sqlTimes), "milliseconds, median", 3);
-            Bench.ratio("results-500-judged-anew-over-sql", median(judgedTimes), median(sqlTimes), "milliseconds, median, one new fact before each", Double.MAX_VALUE);
+            Bench.ratio(
+                    "results-500-judged-anew-over-sql",
+                    median(judgedTimes),
+                    median(sqlTimes),
+                    "milliseconds, median, one new fact before each",
+                    Double.MAX_VALUE);
         }
     }
 
     /** What the server holds after all that was asked of it. */
     static void memory(Demo demo) throws IOException {
-        Bench.absolute("server-rss-mb", residentMegabytes(demo.process()), residentMegabytes(ProcessHandle.current().pid()), "MB, against this measuring process", 512);
+        Bench.absolute(
+                "server-rss-mb",
+                residentMegabytes(demo.process()),
+                residentMegabytes(ProcessHandle.current().pid()),
+                "MB, against this measuring process",
+                512);
     }
 
     /** The rows that the results rest on, read with plain JDBC and every column taken. */
     private static int bareSql(Connection connection, UUID screening, UUID team) throws Exception {
         int read = 0;
-        for (String sql : List.of("select * from fact where screening_id = ? order by athlete_id, sequence", "select * from athlete where team_id = ? order by given_name, family_name, id")) {
+        for (String sql : List.of(
+                "select * from fact where screening_id = ? order by athlete_id, sequence",
+                "select * from athlete where team_id = ? order by given_name, family_name, id")) {
             try (PreparedStatement statement = connection.prepareStatement(sql)) {
                 statement.setObject(1, sql.contains("fact") ? screening : team);
                 try (ResultSet rows = statement.executeQuery()) {
@@ -81,7 +98,8 @@ final class ServerBenchmark {
 
     /** Adds a fact without weight, so that nothing that was judged before can be reused. */
     private static void touch(Connection connection, UUID screening) throws Exception {
-        try (PreparedStatement statement = connection.prepareStatement("""
+        try (PreparedStatement statement = connection.prepareStatement(
+                """
                 insert into fact (id, organisation_id, screening_id, athlete_id, body, author_id, device_at, received_at)
                 select gen_random_uuid(), organisation_id, screening_id, athlete_id, '{"kind":"attended","attendance":"PRESENT"}', author_id, now(), now()
                 from fact where screening_id = ? order by sequence limit 1""")) {
@@ -103,6 +121,10 @@ final class ServerBenchmark {
 
     private static double residentMegabytes(long process) throws IOException {
         return Files.readAllLines(Path.of("/proc/" + process + "/status")).stream()
-                .filter(l -> l.startsWith("VmRSS")).mapToLong(l -> Long.parseLong(l.replaceAll("\\D", ""))).findFirst().orElseThrow() / 1024.0;
+                        .filter(l -> l.startsWith("VmRSS"))
+                        .mapToLong(l -> Long.parseLong(l.replaceAll("\\D", "")))
+                        .findFirst()
+                        .orElseThrow()
+                / 1024.0;
     }
 }

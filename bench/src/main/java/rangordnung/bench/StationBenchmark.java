@@ -48,21 +48,38 @@ final class StationBenchmark {
 
     static void measure(Demo demo) throws Exception {
         Demo.Visitor lead = demo.lead();
-        JsonNode lesson = lead.json("api/today").get("screenings").valueStream()
-                .map(s -> s.get("screening")).filter(s -> s.get("name").stringValue().equals("Winter screen")).findFirst().orElseThrow();
+        JsonNode lesson = lead.json("api/today")
+                .get("screenings")
+                .valueStream()
+                .map(s -> s.get("screening"))
+                .filter(s -> s.get("name").stringValue().equals("Winter screen"))
+                .findFirst()
+                .orElseThrow();
         String screening = lesson.get("id").stringValue();
-        List<String> athletes = lead.json("api/screenings/" + screening + "/station").get("queue").valueStream().map(q -> q.get("id").stringValue()).toList();
+        List<String> athletes = lead.json("api/screenings/" + screening + "/station")
+                .get("queue")
+                .valueStream()
+                .map(q -> q.get("id").stringValue())
+                .toList();
         List<Demo.Visitor> stations = new ArrayList<>();
         List<UUID> trials = new ArrayList<>();
         for (int i = 0; i < STATIONS; i++) {
-            String address = lead.post("api/screenings/" + screening + "/passes", "{\"station\":\"squat\",\"helper\":\"Station %d\",\"minutes\":60}".formatted(i))
-                    .get("address").stringValue();
+            String address = lead.post(
+                            "api/screenings/" + screening + "/passes",
+                            "{\"station\":\"squat\",\"helper\":\"Station %d\",\"minutes\":60}".formatted(i))
+                    .get("address")
+                    .stringValue();
             Demo.Visitor station = demo.visitor();
             station.post("api/join", "{\"code\":\"%s\"}".formatted(address.substring(address.lastIndexOf('/') + 1)));
             station.get("api/session");
             UUID trial = UUID.randomUUID();
-            station.post("api/screenings/" + screening + "/facts", facts(athletes.get(i % athletes.size()), UUID.randomUUID(),
-                    "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial)));
+            station.post(
+                    "api/screenings/" + screening + "/facts",
+                    facts(
+                            athletes.get(i % athletes.size()),
+                            UUID.randomUUID(),
+                            "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
+                                    .formatted(trial)));
             stations.add(station);
             trials.add(trial);
         }
@@ -71,9 +88,18 @@ final class StationBenchmark {
         for (int i = 0; i < STATIONS; i++) {
             connections.add(demo.connect());
         }
-        Mark bare = (station, number) -> insert(connections.get(station), screening, athletes.get(station % athletes.size()), mark(trials.get(station), number));
-        Mark post = (station, number) -> stations.get(station).post("api/screenings/" + screening + "/facts",
-                facts(athletes.get(station % athletes.size()), UUID.randomUUID(), mark(trials.get(station), number)));
+        Mark bare = (station, number) -> insert(
+                connections.get(station),
+                screening,
+                athletes.get(station % athletes.size()),
+                mark(trials.get(station), number));
+        Mark post = (station, number) -> stations.get(station)
+                .post(
+                        "api/screenings/" + screening + "/facts",
+                        facts(
+                                athletes.get(station % athletes.size()),
+                                UUID.randomUUID(),
+                                mark(trials.get(station), number)));
         // warm is what a hall is after two or three minutes: so many marks have gone through by then
         load(bare, WARM);
         Callable<Object> board = () -> lead.get("api/screenings/" + screening + "/board");
@@ -96,11 +122,27 @@ final class StationBenchmark {
 
         Bench.exactly("station-bare-rows", between - before, (long) STATIONS * SECONDS / 3);
         Bench.exactly("station-marks-kept", after - between, (long) STATIONS * SECONDS);
-        Bench.ratio("station-marks-over-insert", marks.quantile(0.5), inserts.quantile(0.5), "milliseconds, median", LIMIT);
-        Bench.ratio("station-marks-over-insert-p99", marks.quantile(0.99), inserts.quantile(0.99), "milliseconds, 99th percentile", Double.MAX_VALUE);
+        Bench.ratio(
+                "station-marks-over-insert", marks.quantile(0.5), inserts.quantile(0.5), "milliseconds, median", LIMIT);
+        Bench.ratio(
+                "station-marks-over-insert-p99",
+                marks.quantile(0.99),
+                inserts.quantile(0.99),
+                "milliseconds, 99th percentile",
+                Double.MAX_VALUE);
         List<Double> under = busy.get();
-        Bench.ratio("board-under-load-over-idle", under.get(under.size() / 2), idle.get(idle.size() / 2), "milliseconds, median", BOARD_LIMIT);
-        Bench.ratio("station-inserts-over-marks-throughput", inserts.throughput(), marks.throughput(), "facts a second", LIMIT);
+        Bench.ratio(
+                "board-under-load-over-idle",
+                under.get(under.size() / 2),
+                idle.get(idle.size() / 2),
+                "milliseconds, median",
+                BOARD_LIMIT);
+        Bench.ratio(
+                "station-inserts-over-marks-throughput",
+                inserts.throughput(),
+                marks.throughput(),
+                "facts a second",
+                LIMIT);
     }
 
     /** The lead looks at the board again and again. Latencies in milliseconds, ascending. */
@@ -121,17 +163,20 @@ final class StationBenchmark {
     private static Load load(Mark mark, int seconds) throws Exception {
         ExecutorService threads = Executors.newFixedThreadPool(STATIONS);
         long start = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(200);
-        List<Callable<double[]>> all = IntStream.range(0, STATIONS).<Callable<double[]>>mapToObj(station -> () -> {
-            double[] latencies = new double[seconds];
-            for (int i = 0; i < seconds; i++) {
-                long due = start + TimeUnit.SECONDS.toNanos(i) + TimeUnit.SECONDS.toNanos(1) * station / STATIONS;
-                TimeUnit.NANOSECONDS.sleep(Math.max(0, due - System.nanoTime()));
-                long began = System.nanoTime();
-                mark.send(station, i);
-                latencies[i] = (System.nanoTime() - began) / 1e6;
-            }
-            return latencies;
-        }).toList();
+        List<Callable<double[]>> all = IntStream.range(0, STATIONS)
+                .<Callable<double[]>>mapToObj(station -> () -> {
+                    double[] latencies = new double[seconds];
+                    for (int i = 0; i < seconds; i++) {
+                        long due =
+                                start + TimeUnit.SECONDS.toNanos(i) + TimeUnit.SECONDS.toNanos(1) * station / STATIONS;
+                        TimeUnit.NANOSECONDS.sleep(Math.max(0, due - System.nanoTime()));
+                        long began = System.nanoTime();
+                        mark.send(station, i);
+                        latencies[i] = (System.nanoTime() - began) / 1e6;
+                    }
+                    return latencies;
+                })
+                .toList();
         List<Double> latencies = new ArrayList<>();
         for (Future<double[]> station : threads.invokeAll(all)) {
             Arrays.stream(station.get()).forEach(latencies::add);
@@ -144,12 +189,14 @@ final class StationBenchmark {
     /** Every station sends some marks, one after the other, as fast as they are taken. */
     private static void atOnce(Mark mark, int each) throws Exception {
         ExecutorService threads = Executors.newFixedThreadPool(4);
-        for (Future<Object> station : threads.invokeAll(IntStream.range(0, STATIONS).<Callable<Object>>mapToObj(s -> () -> {
-            for (int i = 0; i < each; i++) {
-                mark.send(s, i);
-            }
-            return null;
-        }).toList())) {
+        for (Future<Object> station : threads.invokeAll(IntStream.range(0, STATIONS)
+                .<Callable<Object>>mapToObj(s -> () -> {
+                    for (int i = 0; i < each; i++) {
+                        mark.send(s, i);
+                    }
+                    return null;
+                })
+                .toList())) {
             station.get();
         }
         threads.shutdown();
@@ -157,15 +204,18 @@ final class StationBenchmark {
 
     private static String mark(UUID trial, int number) {
         String[] grades = {"SLIGHT", "MARKED", "SEVERE", "NONE"};
-        return "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"%s\"}".formatted(trial, grades[number % grades.length]);
+        return "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"%s\"}"
+                .formatted(trial, grades[number % grades.length]);
     }
 
     private static String facts(String athlete, UUID id, String fact) {
-        return "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-25T08:00:00Z\",\"fact\":%s}]}".formatted(id, athlete, fact);
+        return "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-25T08:00:00Z\",\"fact\":%s}]}"
+                .formatted(id, athlete, fact);
     }
 
     private static void insert(Connection connection, String screening, String athlete, String body) throws Exception {
-        try (PreparedStatement statement = connection.prepareStatement("""
+        try (PreparedStatement statement = connection.prepareStatement(
+                """
                 insert into fact (id, organisation_id, screening_id, athlete_id, body, author_id, device_at, received_at)
                 select ?, s.organisation_id, s.id, ?, ?::jsonb, (select id from account where role = 'LEAD' limit 1), now(), now() from screening s where s.id = ?""")) {
             statement.setObject(1, UUID.randomUUID());
@@ -177,7 +227,8 @@ final class StationBenchmark {
     }
 
     private static long count(Connection connection, String screening) throws Exception {
-        try (PreparedStatement statement = connection.prepareStatement("select count(*) from fact where screening_id = ?")) {
+        try (PreparedStatement statement =
+                connection.prepareStatement("select count(*) from fact where screening_id = ?")) {
             statement.setObject(1, UUID.fromString(screening));
             try (ResultSet rows = statement.executeQuery()) {
                 rows.next();

@@ -60,8 +60,12 @@ public class Refusal extends RuntimeException {
     /** A number that lies outside; low and high belong to what is possible. */
     public static Refusal outOfRange(String field, double given, double low, double high, String unit) {
         String of = unit.isEmpty() ? "" : " " + unit;
-        return new Refusal(Kind.OUT_OF_RANGE, field, new Range(low, high, unit),
-                "“" + field + "” must be from " + plain(low) + " to " + plain(high) + of + ", not " + plain(given) + ".");
+        return new Refusal(
+                Kind.OUT_OF_RANGE,
+                field,
+                new Range(low, high, unit),
+                "“" + field + "” must be from " + plain(low) + " to " + plain(high) + of + ", not " + plain(given)
+                        + ".");
     }
 
     /** The value, unless it is missing. */
@@ -125,7 +129,9 @@ public class Refusal extends RuntimeException {
     }
 
     private static String plain(double value) {
-        return value == Math.rint(value) && Math.abs(value) < 1e9 ? String.valueOf((long) value) : String.valueOf(value);
+        return value == Math.rint(value) && Math.abs(value) < 1e9
+                ? String.valueOf((long) value)
+                : String.valueOf(value);
     }
 
     public Kind kind() {

@@ -6,17 +6,17 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import rangordnung.core.body.Side;
-import rangordnung.core.record.Attendance;
-import rangordnung.core.record.Book;
-import rangordnung.core.record.Entry;
-import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
-import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.View;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Entry;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.PainReport;
 
 /** A book of facts, written the way a rater works; for tests. */
@@ -79,22 +79,30 @@ public final class Rater {
 
     /** An attempt that ended in a certain way. */
     public Rater ended(String criterion, Side side, String part, int attempt, double value, String ending) {
-        return add(new Fact.Measured(trial, criterion, Optional.of(side), part, attempt, value, 1, Optional.of(ending), Optional.empty()));
+        return add(new Fact.Measured(
+                trial, criterion, Optional.of(side), part, attempt, value, 1, Optional.of(ending), Optional.empty()));
     }
 
     public Rater painAt(PainReport.Region region, int intensity) {
-        return add(new Fact.PainReported(Optional.ofNullable(trial), new PainReport(region, Optional.of(Side.LEFT), intensity, Set.of())));
+        return add(new Fact.PainReported(
+                Optional.ofNullable(trial), new PainReport(region, Optional.of(Side.LEFT), intensity, Set.of())));
     }
 
     public Rater mark(String text) {
         String[] part = text.split(" ");
-        Optional<Side> side = switch (part[1]) {
-            case "L" -> Optional.of(Side.LEFT);
-            case "R" -> Optional.of(Side.RIGHT);
-            default -> Optional.empty();
-        };
-        return add(new Fact.Marked(trial, part[0], side, Grade.valueOf(part[2]),
-                part.length > 3 ? Optional.of(part[3]) : Optional.empty(), Optional.empty()));
+        Optional<Side> side =
+                switch (part[1]) {
+                    case "L" -> Optional.of(Side.LEFT);
+                    case "R" -> Optional.of(Side.RIGHT);
+                    default -> Optional.empty();
+                };
+        return add(new Fact.Marked(
+                trial,
+                part[0],
+                side,
+                Grade.valueOf(part[2]),
+                part.length > 3 ? Optional.of(part[3]) : Optional.empty(),
+                Optional.empty()));
     }
 
     public Rater close(View view) {
@@ -103,15 +111,26 @@ public final class Rater {
 
     public Rater measured(String criterion, Optional<Side> side, String measure, double confidence, double... values) {
         for (int i = 0; i < values.length; i++) {
-            add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], confidence, Optional.empty(), Optional.empty()));
+            add(new Fact.Measured(
+                    trial, criterion, side, measure, i + 1, values[i], confidence, Optional.empty(), Optional.empty()));
         }
         return this;
     }
 
     /** Values that a device or landmarks gave, with their own noise. */
-    public Rater taken(Source source, double sem, String criterion, Optional<Side> side, String measure, double... values) {
+    public Rater taken(
+            Source source, double sem, String criterion, Optional<Side> side, String measure, double... values) {
         for (int i = 0; i < values.length; i++) {
-            add(new Fact.Measured(trial, criterion, side, measure, i + 1, values[i], 0.9, Optional.empty(), Optional.of(new Fact.Taken(source, sem))));
+            add(new Fact.Measured(
+                    trial,
+                    criterion,
+                    side,
+                    measure,
+                    i + 1,
+                    values[i],
+                    0.9,
+                    Optional.empty(),
+                    Optional.of(new Fact.Taken(source, sem))));
         }
         return this;
     }
@@ -133,7 +152,8 @@ public final class Rater {
     }
 
     public Rater pain(int intensity, PainReport.Sign... signs) {
-        return add(new Fact.PainReported(Optional.ofNullable(trial),
+        return add(new Fact.PainReported(
+                Optional.ofNullable(trial),
                 new PainReport(PainReport.Region.KNEE, Optional.of(Side.LEFT), intensity, Set.of(signs))));
     }
 
@@ -144,7 +164,8 @@ public final class Rater {
     /** Corrects or takes back what was written last. */
     public Rater supersedeLast(Optional<Fact> correction) {
         UUID last = entries.get(entries.size() - 1).id();
-        entries.add(new Entry(UUID.randomUUID(), entries.size(), Optional.of(last), correction.orElse(new Fact.Withdrawn()), rater));
+        entries.add(new Entry(
+                UUID.randomUUID(), entries.size(), Optional.of(last), correction.orElse(new Fact.Withdrawn()), rater));
         return this;
     }
 

@@ -23,7 +23,9 @@ import tools.jackson.databind.node.ObjectNode;
 public final class StandardFloor {
 
     public static final String FILE = "/rangordnung/protocols/standard-floor.1.json";
-    public static final ObjectMapper JSON = JsonMapper.builder().enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES).build();
+    public static final ObjectMapper JSON = JsonMapper.builder()
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .build();
 
     public static final Protocol PROTOCOL = protocol(root -> {});
     public static final Ladders LADDERS = read("/rangordnung/ladders/house-ladders.1.json", Ladders.class);
@@ -31,7 +33,8 @@ public final class StandardFloor {
 
     public static final LinkRules LINKS = read("/rangordnung/links/house-links.1.json", LinkRules.class);
     public static final Battery BATTERY = read("/rangordnung/protocols/battery.2.json", Battery.class);
-    public static final List<String> RECIPES = List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
+    public static final List<String> RECIPES =
+            List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
 
     private StandardFloor() {}
 
@@ -42,8 +45,16 @@ public final class StandardFloor {
 
     /** A protocol of some tests of the battery under the usual school. */
     public static Protocol of(String... tests) {
-        return BATTERY.protocol(new Battery.Recipe("some", 1, new Text("Some", "Einige"), new Text("Some", "Einige"),
-                Arrays.stream(tests).map(t -> new Battery.Chosen(t.replace("?", ""), t.endsWith("?") ? Optional.of(TestDefinition.Role.RETEST) : Optional.empty())).toList(),
+        return BATTERY.protocol(new Battery.Recipe(
+                "some",
+                1,
+                new Text("Some", "Einige"),
+                new Text("Some", "Einige"),
+                Arrays.stream(tests)
+                        .map(t -> new Battery.Chosen(
+                                t.replace("?", ""),
+                                t.endsWith("?") ? Optional.of(TestDefinition.Role.RETEST) : Optional.empty()))
+                        .toList(),
                 Map.of()));
     }
 

@@ -47,12 +47,16 @@ class VectorsTest {
 
     private static final Path FOLDER = Path.of("src/test/vectors");
     private static final JsonMapper JSON = JsonMapper.builder()
-            .changeDefaultPropertyInclusion(i -> i.withValueInclusion(JsonInclude.Include.NON_ABSENT)).build();
+            .changeDefaultPropertyInclusion(i -> i.withValueInclusion(JsonInclude.Include.NON_ABSENT))
+            .build();
     private static final Protocol FLOOR = StandardFloor.shipped("standard-floor.3");
     private static final int CASES = 80;
 
     enum Vectors {
-        STANDING(VectorsTest::standing), STOPS(VectorsTest::stops), PROGRESS(VectorsTest::progress), DOUBTS(VectorsTest::doubts);
+        STANDING(VectorsTest::standing),
+        STOPS(VectorsTest::stops),
+        PROGRESS(VectorsTest::progress),
+        DOUBTS(VectorsTest::doubts);
 
         private final Consumer<Case> makes;
 
@@ -91,7 +95,9 @@ class VectorsTest {
         if (Boolean.getBoolean("vectors.write")) {
             Files.writeString(file, JSON.writeValueAsString(cases) + "\n");
         }
-        assertThat(Files.readString(file).strip()).as("the rule has changed; write the vectors anew and see that the interface follows").isEqualTo(JSON.writeValueAsString(cases));
+        assertThat(Files.readString(file).strip())
+                .as("the rule has changed; write the vectors anew and see that the interface follows")
+                .isEqualTo(JSON.writeValueAsString(cases));
     }
 
     /** Facts that correct, remove and take back one another, and which of them stand. */
@@ -115,7 +121,8 @@ class VectorsTest {
     private static void stops(Case c) {
         Set<PainReport.Sign> signs = EnumSet.noneOf(PainReport.Sign.class);
         IntStream.range(0, c.random().nextInt(3)).forEach(i -> signs.add(c.one(PainReport.Sign.class)));
-        PainReport report = new PainReport(c.one(PainReport.Region.class), c.perhaps(Side.LEFT), c.random().nextInt(11), signs);
+        PainReport report = new PainReport(
+                c.one(PainReport.Region.class), c.perhaps(Side.LEFT), c.random().nextInt(11), signs);
         ObjectNode told = JSON.valueToTree(report);
         ArrayNode sorted = told.putArray("signs");
         signs.forEach(s -> sorted.add(s.name()));
@@ -125,7 +132,10 @@ class VectorsTest {
 
     /** Check-in, trials seen in part or whole, pain and clearance, and where the athlete is in the queue. */
     private static void progress(Case c) {
-        List<TestDefinition> tests = c.random().nextInt(5) == 0 ? List.of() : List.of(FLOOR.tests().get(0), FLOOR.tests().get(1)).subList(0, 1 + c.random().nextInt(2));
+        List<TestDefinition> tests = c.random().nextInt(5) == 0
+                ? List.of()
+                : List.of(FLOOR.tests().get(0), FLOOR.tests().get(1))
+                        .subList(0, 1 + c.random().nextInt(2));
         Book book = Book.EMPTY;
         for (int i = c.random().nextInt(3); i > 0; i--) {
             book = book.add(c.id(), new Fact.Attended(c.one(Attendance.class)), Optional.empty());
@@ -133,20 +143,35 @@ class VectorsTest {
         for (TestDefinition test : tests) {
             for (int trials = c.random().nextInt(3); trials > 0; trials--) {
                 UUID trial = c.id();
-                Optional<Fact.RetestOf> retest = c.random().nextInt(5) == 0 ? Optional.of(new Fact.RetestOf("heels-up", c.id())) : Optional.empty();
-                book = book.add(c.id(), new Fact.TrialOpened(trial, test.id(), test.standard(), retest), Optional.empty());
+                Optional<Fact.RetestOf> retest = c.random().nextInt(5) == 0
+                        ? Optional.of(new Fact.RetestOf("heels-up", c.id()))
+                        : Optional.empty();
+                book = book.add(
+                        c.id(), new Fact.TrialOpened(trial, test.id(), test.standard(), retest), Optional.empty());
                 for (View view : test.requiredViews()) {
                     boolean each = test.legs() == TestDefinition.Legs.EACH;
                     for (Side side : each ? Side.values() : new Side[] {Side.LEFT}) {
                         if (c.random().nextInt(8) > 0) {
-                            book = book.add(c.id(), new Fact.ViewClosed(trial, view, 5, each ? Optional.of(side) : Optional.empty()), Optional.empty());
+                            book = book.add(
+                                    c.id(),
+                                    new Fact.ViewClosed(trial, view, 5, each ? Optional.of(side) : Optional.empty()),
+                                    Optional.empty());
                         }
                     }
                 }
             }
         }
         if (c.random().nextInt(6) == 0) {
-            book = book.add(c.id(), new Fact.PainReported(Optional.empty(), new PainReport(PainReport.Region.KNEE, Optional.empty(), c.random().nextInt(11), Set.of())), Optional.empty());
+            book = book.add(
+                    c.id(),
+                    new Fact.PainReported(
+                            Optional.empty(),
+                            new PainReport(
+                                    PainReport.Region.KNEE,
+                                    Optional.empty(),
+                                    c.random().nextInt(11),
+                                    Set.of())),
+                    Optional.empty());
         }
         boolean cleared = c.random().nextInt(6) > 0;
         boolean checkIn = tests.isEmpty() || c.random().nextInt(3) == 0;
@@ -154,7 +179,11 @@ class VectorsTest {
         c.json().put("cleared", cleared).put("checkIn", checkIn);
         ArrayNode ids = c.json().putArray("tests");
         tests.forEach(t -> ids.addObject().put("id", t.id()).set("requiredViews", JSON.valueToTree(t.requiredViews())));
-        c.json().put("expected", Progress.of(FLOOR, tests, cleared ? Clearance.CLEARED : Clearance.NOT_CLEARED, book, checkIn).name());
+        c.json()
+                .put(
+                        "expected",
+                        Progress.of(FLOOR, tests, cleared ? Clearance.CLEARED : Clearance.NOT_CLEARED, book, checkIn)
+                                .name());
     }
 
     private static void doubts(Case c) {
@@ -180,12 +209,18 @@ class VectorsTest {
         boolean[] change = new boolean[7];
         IntStream.range(0, change.length).forEach(i -> change[i] = c.random().nextInt(4) == 0);
         return new Conditions(
-                change[0] ? new Conditions.Load(c.one(Conditions.Position.class), c.random().nextInt(3) * 5) : from.load(),
+                change[0]
+                        ? new Conditions.Load(
+                                c.one(Conditions.Position.class), c.random().nextInt(3) * 5)
+                        : from.load(),
                 change[1] ? c.one(Conditions.Arms.class) : from.arms(),
                 change[2] != from.shoes(),
                 change[3] ? c.perhaps(30.0 + c.random().nextInt(3)) : from.stanceCentimetres(),
                 change[4] ? new Sided<>(c.perhaps(10.0), c.perhaps(20.0)) : from.turnOut(),
-                change[5] ? List.of(new Conditions.Aid(c.one(Conditions.Kind.class), c.perhaps(2.0), c.perhaps(Side.RIGHT))) : from.aids(),
+                change[5]
+                        ? List.of(
+                                new Conditions.Aid(c.one(Conditions.Kind.class), c.perhaps(2.0), c.perhaps(Side.RIGHT)))
+                        : from.aids(),
                 from.archAssisted(),
                 change[6] ? c.perhaps(Side.LEFT) : from.treatedSide());
     }

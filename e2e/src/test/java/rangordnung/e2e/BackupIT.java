@@ -30,7 +30,9 @@ class BackupIT {
     @BeforeAll
     void start() {
         product = Product.fresh();
-        assertThat(product.says(Map.of(), Path.of("."), "restore", "pom.xml").words()).as("while it runs").contains("the application runs");
+        assertThat(product.says(Map.of(), Path.of("."), "restore", "pom.xml").words())
+                .as("while it runs")
+                .contains("the application runs");
     }
 
     @AfterAll
@@ -39,8 +41,10 @@ class BackupIT {
     }
 
     private void team(String name) {
-        product.execute("insert into organisation select gen_random_uuid(), 'O', now() where not exists (select 1 from organisation)");
-        product.execute("insert into team select gen_random_uuid(), id, '" + name + "', 'CLASS', 0 from organisation limit 1");
+        product.execute(
+                "insert into organisation select gen_random_uuid(), 'O', now() where not exists (select 1 from organisation)");
+        product.execute(
+                "insert into team select gen_random_uuid(), id, '" + name + "', 'CLASS', 0 from organisation limit 1");
     }
 
     private long teams(String name) {
@@ -54,9 +58,12 @@ class BackupIT {
         Product.Said said = product.says(Map.of(), folder, "backup", "one.backup");
         Path file = folder.resolve("one.backup");
         assertThat(said.code()).isZero();
-        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file))).isEqualTo("rw-------");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
+                .isEqualTo("rw-------");
         String manifest = Product.output("tar", "-xOf", file.toString(), "manifest");
-        assertThat(manifest).contains("schema=4", "sha256=", "rows public.team=").doesNotContain("login_attempt", "spring_session");
+        assertThat(manifest)
+                .contains("schema=4", "sha256=", "rows public.team=")
+                .doesNotContain("login_attempt", "spring_session");
 
         team("after");
         product.stop();
@@ -102,7 +109,8 @@ class BackupIT {
             assertThat(said.code()).as(file).isEqualTo(1);
             assertThat(said.words()).as(file).doesNotContain("Restored");
         }
-        assertThat(product.says(Map.of("RANGORDNUNG_PASSPHRASE", "another sentence"), folder, "restore", "closed")).returns(1, Product.Said::code);
+        assertThat(product.says(Map.of("RANGORDNUNG_PASSPHRASE", "another sentence"), folder, "restore", "closed"))
+                .returns(1, Product.Said::code);
         assertThat(product.says(closed, folder, "restore", "closed")).returns(0, Product.Said::code);
         product.startDatabase();
         assertThat(teams("stays")).isEqualTo(1);
@@ -125,13 +133,17 @@ class BackupIT {
     @Test
     void any_moment_comes_back() throws Exception {
         for (int age = 1; age <= 9; age++) {
-            Files.createFile(Files.createDirectories(product.folder("backups")).resolve("daily-" + java.time.LocalDate.now().minusDays(age) + ".backup"));
+            Files.createFile(Files.createDirectories(product.folder("backups"))
+                    .resolve("daily-" + java.time.LocalDate.now().minusDays(age) + ".backup"));
             Files.createFile(product.folder("backups").resolve("weekly-2026-W%02d.backup".formatted(age)));
         }
         assertThat(product.says(Map.of(), folder, "daily")).returns(0, Product.Said::code);
         try (var kept = Files.list(product.folder("backups"))) {
             List<String> names = kept.map(f -> f.getFileName().toString()).toList();
-            assertThat(names).filteredOn(n -> n.startsWith("daily")).hasSize(7).contains("daily-" + java.time.LocalDate.now() + ".backup");
+            assertThat(names)
+                    .filteredOn(n -> n.startsWith("daily"))
+                    .hasSize(7)
+                    .contains("daily-" + java.time.LocalDate.now() + ".backup");
             assertThat(names).filteredOn(n -> n.startsWith("weekly")).hasSize(5);
             assertThat(names).filteredOn(n -> n.startsWith("base")).hasSize(1);
         }
@@ -142,11 +154,14 @@ class BackupIT {
         team("second mark");
         assertThat(product.says(Map.of(), folder, "status").words()).contains("Last daily backup");
         product.stop();
-        assertThat(product.says(Map.of(), folder, "restore", "--until", between)).returns(0, Product.Said::code);
+        assertThat(product.says(Map.of(), folder, "restore", "--until", between))
+                .returns(0, Product.Said::code);
         product.startDatabase();
         assertThat(List.of(teams("first mark"), teams("second mark"))).containsExactly(1L, 0L);
         product.stop();
-        assertThat(product.says(Map.of(), folder, "restore", "--until", "2001-01-01").words()).contains("no base copy from before");
+        assertThat(product.says(Map.of(), folder, "restore", "--until", "2001-01-01")
+                        .words())
+                .contains("no base copy from before");
         product.start();
         assertThat(teams("first mark")).as("the application runs on it").isEqualTo(1);
         product.stop();

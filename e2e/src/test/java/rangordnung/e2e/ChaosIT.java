@@ -56,7 +56,8 @@ class ChaosIT {
     @BeforeAll
     void start() throws Exception {
         disk = Files.createTempDirectory("rangordnung-chaos");
-        small = run("mount", "-t", "tmpfs", "-o", "size=" + DISK_MEGABYTES + "m,mode=755", "tmpfs", disk.toString()) == 0;
+        small = run("mount", "-t", "tmpfs", "-o", "size=" + DISK_MEGABYTES + "m,mode=755", "tmpfs", disk.toString())
+                == 0;
         product = Product.fresh(disk);
         lead = new SimulatedStation(product.address(), "", List.of(), 0);
         lead.send("GET", "api/session", "");
@@ -73,7 +74,11 @@ class ChaosIT {
     }
 
     private static int run(String... command) throws IOException, InterruptedException {
-        return new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start().waitFor();
+        return new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start()
+                .waitFor();
     }
 
     private String post(String path, String json) throws IOException, InterruptedException {
@@ -88,14 +93,18 @@ class ChaosIT {
 
     /** Eight who set the house up at once make one organisation. */
     private void found() throws Exception {
-        String body = "{\"code\":\"%s\",\"organisation\":\"Invented school\",\"name\":\"Lead\",\"login\":\"lead\",\"password\":\"%s\"}".formatted(product.setupCode(), PASSWORD);
+        String body =
+                "{\"code\":\"%s\",\"organisation\":\"Invented school\",\"name\":\"Lead\",\"login\":\"lead\",\"password\":\"%s\"}"
+                        .formatted(product.setupCode(), PASSWORD);
         ExecutorService eight = Executors.newFixedThreadPool(8);
         int founded = 0;
-        for (Future<Integer> status : eight.invokeAll(IntStream.range(0, 8).<java.util.concurrent.Callable<Integer>>mapToObj(i -> () -> {
-            SimulatedStation visitor = new SimulatedStation(product.address(), "", List.of(), i);
-            visitor.send("GET", "api/session", "");
-            return visitor.send("POST", "api/setup", body).statusCode();
-        }).toList())) {
+        for (Future<Integer> status : eight.invokeAll(IntStream.range(0, 8)
+                .<java.util.concurrent.Callable<Integer>>mapToObj(i -> () -> {
+                    SimulatedStation visitor = new SimulatedStation(product.address(), "", List.of(), i);
+                    visitor.send("GET", "api/session", "");
+                    return visitor.send("POST", "api/setup", body).statusCode();
+                })
+                .toList())) {
             founded += status.get() == 200 ? 1 : 0;
         }
         eight.shutdown();
@@ -110,18 +119,30 @@ class ChaosIT {
         String team = id(post("api/teams", "{\"name\":\"Class of %d\",\"kind\":\"CLASS\"}".formatted(size)));
         athletes = new ArrayList<>();
         for (int i = 0; i < size; i++) {
-            athletes.add(id(post("api/teams/" + team + "/athletes", "{\"givenName\":\"A%03d\",\"familyName\":\"Hall\",\"clearance\":\"CLEARED\"}".formatted(i))));
+            athletes.add(id(post(
+                    "api/teams/" + team + "/athletes",
+                    "{\"givenName\":\"A%03d\",\"familyName\":\"Hall\",\"clearance\":\"CLEARED\"}".formatted(i))));
         }
-        return id(post("api/screenings", "{\"team\":\"%s\",\"name\":\"S\",\"heldOn\":\"2026-11-09\",\"protocol\":\"standard-floor\",\"protocolVersion\":1}".formatted(team)));
+        return id(post(
+                "api/screenings",
+                "{\"team\":\"%s\",\"name\":\"S\",\"heldOn\":\"2026-11-09\",\"protocol\":\"standard-floor\",\"protocolVersion\":1}"
+                        .formatted(team)));
     }
 
     private String code(String of, String helper) throws Exception {
-        return post("api/screenings/" + of + "/passes", "{\"station\":\"overhead-squat\",\"helper\":\"%s\",\"minutes\":720}".formatted(helper)).replaceAll("(?s).*#/join/([A-Za-z0-9_-]+).*", "$1");
+        return post(
+                        "api/screenings/" + of + "/passes",
+                        "{\"station\":\"overhead-squat\",\"helper\":\"%s\",\"minutes\":720}".formatted(helper))
+                .replaceAll("(?s).*#/join/([A-Za-z0-9_-]+).*", "$1");
     }
 
     private boolean up() {
         try {
-            for (String page : List.of("api/today", "api/screenings/" + screening + "/results", "api/screenings/" + screening + "/board", "api/screenings/" + screening + "/groups")) {
+            for (String page : List.of(
+                    "api/today",
+                    "api/screenings/" + screening + "/results",
+                    "api/screenings/" + screening + "/board",
+                    "api/screenings/" + screening + "/groups")) {
                 if (lead.send("GET", page, "").statusCode() != 200) {
                     return false;
                 }
@@ -139,7 +160,9 @@ class ChaosIT {
     private void back(String after) throws InterruptedException {
         long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(BACK_WITHIN_SECONDS);
         while (!up()) {
-            assertThat(System.nanoTime()).as("back within " + BACK_WITHIN_SECONDS + " s after " + after).isLessThan(until);
+            assertThat(System.nanoTime())
+                    .as("back within " + BACK_WITHIN_SECONDS + " s after " + after)
+                    .isLessThan(until);
             Thread.sleep(300);
         }
     }
@@ -170,8 +193,12 @@ class ChaosIT {
                 product.killDatabase();
                 HttpResponse<String> meanwhile = lead.send("GET", "api/today", "");
                 assertThat(meanwhile.statusCode()).as(meanwhile.body()).isEqualTo(503);
-                assertThat(meanwhile.body()).contains("\"code\":\"database-away\"").doesNotContain("Exception", "java.");
-                assertThat(lead.send("GET", "", "").statusCode()).as("the page itself").isEqualTo(200);
+                assertThat(meanwhile.body())
+                        .contains("\"code\":\"database-away\"")
+                        .doesNotContain("Exception", "java.");
+                assertThat(lead.send("GET", "", "").statusCode())
+                        .as("the page itself")
+                        .isEqualTo(200);
                 product.startDatabase();
             }
             case "disk full" -> {
@@ -180,7 +207,8 @@ class ChaosIT {
                 }
             }
             default -> {
-                List<SimulatedStation> some = stations.stream().filter(s -> random.nextInt(3) == 0).toList();
+                List<SimulatedStation> some =
+                        stations.stream().filter(s -> random.nextInt(3) == 0).toList();
                 some.forEach(s -> s.cut(true));
                 Thread.sleep(2500);
                 some.forEach(s -> s.cut(false));
@@ -221,15 +249,34 @@ class ChaosIT {
         stations.forEach(SimulatedStation::stop);
         threads.shutdown();
 
-        Set<String> made = stations.stream().flatMap(s -> s.made().stream()).collect(Collectors.toCollection(HashSet::new));
-        assertThat(stations.stream().flatMap(s -> s.refused().entrySet().stream()).map(Map.Entry::toString).distinct().toList()).as("refused, though good; or taken, though nonsense").isEmpty();
-        assertThat(product.count("select count(*) from fact f join account a on a.id = f.author_id where a.name like 'Helper%'")).isEqualTo(made.size());
-        assertThat(made.stream().filter(id -> product.count("select count(*) from fact where id = ?", UUID.fromString(id)) != 1).limit(5).toList()).isEmpty();
-        assertThat(product.count("select count(*) from fact f join account a on a.id = f.author_id where a.name = 'Browser' and f.body->>'kind' = 'marked'")).isEqualTo(taps);
+        Set<String> made =
+                stations.stream().flatMap(s -> s.made().stream()).collect(Collectors.toCollection(HashSet::new));
+        assertThat(stations.stream()
+                        .flatMap(s -> s.refused().entrySet().stream())
+                        .map(Map.Entry::toString)
+                        .distinct()
+                        .toList())
+                .as("refused, though good; or taken, though nonsense")
+                .isEmpty();
+        assertThat(product.count(
+                        "select count(*) from fact f join account a on a.id = f.author_id where a.name like 'Helper%'"))
+                .isEqualTo(made.size());
+        assertThat(made.stream()
+                        .filter(id -> product.count("select count(*) from fact where id = ?", UUID.fromString(id)) != 1)
+                        .limit(5)
+                        .toList())
+                .isEmpty();
+        assertThat(
+                        product.count(
+                                "select count(*) from fact f join account a on a.id = f.author_id where a.name = 'Browser' and f.body->>'kind' = 'marked'"))
+                .isEqualTo(taps);
         back("everything");
-        String results = lead.send("GET", "api/screenings/" + screening + "/results", "").body();
+        String results =
+                lead.send("GET", "api/screenings/" + screening + "/results", "").body();
         assertThat(results).contains("\"setAside\":[]").doesNotContain("incident");
-        System.out.printf("chaos: seed %d, %.1f minutes, %d marks of %d stations and %d taps of a browser, each there once%n", SEED, MINUTES, made.size(), STATIONS, taps);
+        System.out.printf(
+                "chaos: seed %d, %.1f minutes, %d marks of %d stations and %d taps of a browser, each there once%n",
+                SEED, MINUTES, made.size(), STATIONS, taps);
     }
 
     /** A real browser at a station; it is killed as a phone is that runs out of power. */
@@ -238,7 +285,8 @@ class ChaosIT {
         /** A tap that is younger may be lost with the browser: see docs/data.md. */
         private static final int SETTLED_MILLIS = 60;
 
-        private final Playwright playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        private final Playwright playwright = Playwright.create(
+                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         private final Path profile = Files.createTempDirectory("rangordnung-phone");
         private final String station;
         private BrowserContext context;
@@ -249,7 +297,8 @@ class ChaosIT {
             open();
             page.navigate(product.address() + "#/join/" + code);
             page.getByTestId("athlete").waitFor();
-            page.waitForFunction("() => navigator.serviceWorker.ready.then(() => !!navigator.serviceWorker.controller)");
+            page.waitForFunction(
+                    "() => navigator.serviceWorker.ready.then(() => !!navigator.serviceWorker.controller)");
             station = page.url();
             // closed properly once, so that its session is on the disk: Chromium writes cookies only twice a minute
             context.close();
@@ -257,9 +306,22 @@ class ChaosIT {
         }
 
         private void open() {
-            context = playwright.chromium().launchPersistentContext(profile, new BrowserType.LaunchPersistentContextOptions().setExecutablePath(Path.of("/usr/bin/chromium"))
-                    .setViewportSize(390, 844).setLocale("en-GB").setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-                            "--disable-background-networking", "--disable-component-update", "--disable-sync")));
+            context = playwright
+                    .chromium()
+                    .launchPersistentContext(
+                            profile,
+                            new BrowserType.LaunchPersistentContextOptions()
+                                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                                    .setViewportSize(390, 844)
+                                    .setLocale("en-GB")
+                                    .setArgs(List.of(
+                                            "--no-sandbox",
+                                            "--disable-gpu",
+                                            "--disable-quic",
+                                            "--no-first-run",
+                                            "--disable-background-networking",
+                                            "--disable-component-update",
+                                            "--disable-sync")));
             page = context.pages().get(0);
         }
 
@@ -273,7 +335,9 @@ class ChaosIT {
         }
 
         void killAndReopen() {
-            ProcessHandle.allProcesses().filter(p -> p.info().commandLine().orElse("").contains(profile.toString())).forEach(ProcessHandle::destroyForcibly);
+            ProcessHandle.allProcesses()
+                    .filter(p -> p.info().commandLine().orElse("").contains(profile.toString()))
+                    .forEach(ProcessHandle::destroyForcibly);
             try {
                 context.close();
             } catch (PlaywrightException killed) {
@@ -290,7 +354,8 @@ class ChaosIT {
 
         /** Waits until nothing waits any more. @return how many marks were made */
         int close() {
-            page.locator("[data-pending='0']").waitFor(new com.microsoft.playwright.Locator.WaitForOptions().setTimeout(60_000));
+            page.locator("[data-pending='0']")
+                    .waitFor(new com.microsoft.playwright.Locator.WaitForOptions().setTimeout(60_000));
             context.close();
             playwright.close();
             return taps;

@@ -18,7 +18,8 @@ import org.junit.jupiter.api.TestMethodOrder;
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class CoachDayIT extends ScreenTest {
 
-    private static final String ROSTER = "Vorname;Nachname;Geburtsdatum;Größe\nAmara;Lindwurm;4.3.2012;1,585\nBartosz;Żak;5.4.2012;160\nCarlotta;Øvre;6.5.2012;155\n";
+    private static final String ROSTER =
+            "Vorname;Nachname;Geburtsdatum;Größe\nAmara;Lindwurm;4.3.2012;1,585\nBartosz;Żak;5.4.2012;160\nCarlotta;Øvre;6.5.2012;155\n";
 
     @Override
     protected Product installed() {
@@ -37,7 +38,9 @@ class CoachDayIT extends ScreenTest {
         button(page, "Side: seen").click();
         button(page, "Next athlete").click();
         assertThat(page.getByTestId("athlete")).hasText("Bartosz Ż.");
-        assertThat(page.evaluate("() => window.taps")).as("interactions for a clean athlete").isEqualTo(3);
+        assertThat(page.evaluate("() => window.taps"))
+                .as("interactions for a clean athlete")
+                .isEqualTo(3);
 
         page.evaluate("() => window.taps = 0");
         button(page, "Knee line left marked").click();
@@ -45,7 +48,9 @@ class CoachDayIT extends ScreenTest {
         button(page, "Depth  slight").click();
         button(page, "Side: seen").click();
         button(page, "Next athlete").click();
-        assertThat((Integer) page.evaluate("() => window.taps")).as("interactions for two faults").isLessThanOrEqualTo(7);
+        assertThat((Integer) page.evaluate("() => window.taps"))
+                .as("interactions for two faults")
+                .isLessThanOrEqualTo(7);
 
         page.locator("[data-spot='arch RIGHT']").click();
         page.locator("[data-spot='arch RIGHT']").click();
@@ -53,17 +58,22 @@ class CoachDayIT extends ScreenTest {
         button(page, "Front: seen").click();
         button(page, "Side: seen").click();
         allSaved(page);
-        assertThat(product.count("select count(*) from fact where body->>'kind' = 'viewClosed'")).isEqualTo(6);
+        assertThat(product.count("select count(*) from fact where body->>'kind' = 'viewClosed'"))
+                .isEqualTo(6);
 
         link(page, "Results").click();
         Locator bartosz = page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Bartosz Żak"));
-        assertThat(bartosz.getByRole(AriaRole.IMG, new Locator.GetByRoleOptions().setName("Knee line left: marked"))).isVisible();
+        assertThat(bartosz.getByRole(AriaRole.IMG, new Locator.GetByRoleOptions().setName("Knee line left: marked")))
+                .isVisible();
         assertThat(bartosz).containsText("87.5");
-        assertThat(page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Carlotta")).getByRole(AriaRole.IMG,
-                new Locator.GetByRoleOptions().setName("Arch right: slight"))).isVisible(); // an undone correction restores the mark before
+        assertThat(page.getByRole(AriaRole.ROW)
+                        .filter(new Locator.FilterOptions().setHasText("Carlotta"))
+                        .getByRole(AriaRole.IMG, new Locator.GetByRoleOptions().setName("Arch right: slight")))
+                .isVisible(); // an undone correction restores the mark before
 
         link(page, "Bartosz Żak").click();
-        assertThat(page.getByText("Worst grade of the heading faults: marked. Rung: Box squat.")).isVisible();
+        assertThat(page.getByText("Worst grade of the heading faults: marked. Rung: Box squat."))
+                .isVisible();
         assertThat(page.getByText("Depth: above parallel")).isVisible();
         page.goBack();
         link(page, "Ranking").click();
@@ -75,7 +85,10 @@ class CoachDayIT extends ScreenTest {
         button(page, "Move").click();
         assertThat(page.locator("dialog[open]")).hasCount(0);
         assertThat(page.locator("[data-rung='LOAD/goblet-squat-heels-up']")).containsText("Amara Lindwurm");
-        assertThat(product.count("select count(*) from decision where kind = 'MOVE' and rung = 'goblet-squat-heels-up' and reason = 'Has lifted for a year'")).isEqualTo(1);
+        assertThat(
+                        product.count(
+                                "select count(*) from decision where kind = 'MOVE' and rung = 'goblet-squat-heels-up' and reason = 'Has lifted for a year'"))
+                .isEqualTo(1);
 
         page.context().close();
         Page tomorrow = signedIn("lead", PASSWORD);
@@ -93,7 +106,11 @@ class CoachDayIT extends ScreenTest {
         page.mouse().down();
         for (int i = 0; i < 15 && to.locator("li").count() == 0; i++) {
             BoundingBox end = to.boundingBox();
-            page.mouse().move(end.x + end.width / 2 + i % 3, end.y + end.height / 2 + 4, new Mouse.MoveOptions().setSteps(8));
+            page.mouse()
+                    .move(
+                            end.x + end.width / 2 + i % 3,
+                            end.y + end.height / 2 + 4,
+                            new Mouse.MoveOptions().setSteps(8));
             page.waitForTimeout(250);
         }
         page.mouse().up();
@@ -162,13 +179,15 @@ class CoachDayIT extends ScreenTest {
         page.keyboard().press("m");
         assertThat(page.locator("dialog[open]")).containsText("Locked at Foot and ankle");
         page.keyboard().press("Escape");
-        assertThat(product.count("select count(*) from decision where kind = 'LOCK'")).isEqualTo(1);
+        assertThat(product.count("select count(*) from decision where kind = 'LOCK'"))
+                .isEqualTo(1);
     }
 
     /** Presses Tab until the element of that name has the focus. */
     private static void tabTo(Page page, String name) {
         for (int i = 0; i < 90; i++) {
-            Object focused = page.evaluate("""
+            Object focused = page.evaluate(
+                    """
                     () => { const e = document.activeElement; if (!e) return '';
                       const label = e.labels?.[0]?.textContent ?? '';
                       return (e.getAttribute('aria-label') || label || e.textContent || '').replace(/\\s+/g, ' ').trim(); }""");
@@ -212,16 +231,25 @@ class CoachDayIT extends ScreenTest {
         button(page, "Add a team or class").first().click();
         page.getByLabel("Name").fill("Bad file");
         page.locator("dialog[open]").getByRole(AriaRole.BUTTON).first().click();
-        page.getByLabel("Or choose a file").setInputFiles(new com.microsoft.playwright.options.FilePayload("r.csv", "text/csv",
-                "Vorname;Geburtsdatum\nAda;31.2.2012\nBela;1.1.2012\n".getBytes(java.nio.charset.StandardCharsets.UTF_8)));
-        assertThat(page.getByText("Birth date “31.2.2012”: there is no such day")).isVisible();
+        page.getByLabel("Or choose a file")
+                .setInputFiles(new com.microsoft.playwright.options.FilePayload(
+                        "r.csv",
+                        "text/csv",
+                        "Vorname;Geburtsdatum\nAda;31.2.2012\nBela;1.1.2012\n"
+                                .getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        assertThat(page.getByText("Birth date “31.2.2012”: there is no such day"))
+                .isVisible();
         assertThat(button(page, "Import 1 row")).isDisabled();
-        assertThat(product.count("select count(*) from athlete a join team t on t.id = a.team_id where t.name = 'Bad file'")).isZero();
+        assertThat(product.count(
+                        "select count(*) from athlete a join team t on t.id = a.team_id where t.name = 'Bad file'"))
+                .isZero();
         page.getByLabel("Leave out rows with a problem: 1").check();
         button(page, "Import 1 row").click();
         assertThat(page.getByText("Imported. New: 1, changed: 0, left out: 1.")).isVisible();
         button(page, "Import").click();
-        page.getByLabel("Or choose a file").setInputFiles(new com.microsoft.playwright.options.FilePayload("r.xlsx", "application/zip", new byte[] {'P', 'K', 3, 4, 9}));
+        page.getByLabel("Or choose a file")
+                .setInputFiles(new com.microsoft.playwright.options.FilePayload(
+                        "r.xlsx", "application/zip", new byte[] {'P', 'K', 3, 4, 9}));
         assertThat(page.getByRole(AriaRole.ALERT)).containsText("cannot be read");
     }
 
@@ -240,18 +268,28 @@ class CoachDayIT extends ScreenTest {
             }
             page.keyboard().press("Enter");
         }
-        assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("not reachable: \\d+ wait")))).isVisible();
+        assertThat(page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(Pattern.compile("not reachable: \\d+ wait"))))
+                .isVisible();
         product.start();
         page.reload();
         assertThat(page.getByTestId("athlete")).isVisible();
-        assertThat(page.locator("[data-pending='0']")).isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(20_000));
+        assertThat(page.locator("[data-pending='0']"))
+                .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions()
+                        .setTimeout(20_000));
 
         // A trial, three marks twice each, two more in the side view, and two closed views, for each of four athletes.
-        long perAthlete = product.count("select count(*) from fact where athlete_id = (select id from athlete where given_name = 'Goran')");
+        long perAthlete = product.count(
+                "select count(*) from fact where athlete_id = (select id from athlete where given_name = 'Goran')");
         assertThat(product.count("select count(*) from fact") - before).isEqualTo(4 * perAthlete);
-        assertThat(product.count("select count(*) from fact f join athlete a on a.id = f.athlete_id where body->>'kind' = 'viewClosed' and a.given_name in ('Goran', 'Hanneke', 'Ilse', 'Joon')")).isEqualTo(8);
+        assertThat(
+                        product.count(
+                                "select count(*) from fact f join athlete a on a.id = f.athlete_id where body->>'kind' = 'viewClosed' and a.given_name in ('Goran', 'Hanneke', 'Ilse', 'Joon')"))
+                .isEqualTo(8);
         link(page, "Results").click();
         assertThat(page.getByText("4 of 4")).isVisible();
-        assertThat(page.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line left: marked"))).hasCount(4);
+        assertThat(page.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line left: marked")))
+                .hasCount(4);
     }
 }

@@ -32,20 +32,31 @@ class DemoIT extends ScreenTest {
 
     /** Addresses of all screens, by name. */
     private Map<String, String> screens(Page page) {
-        String id = (String) page.evaluate("""
+        String id = (String)
+                page.evaluate(
+                        """
                 async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.heldOn === '2026-11-09').screening.id""");
-        String club = (String) page.evaluate("""
+        String club = (String)
+                page.evaluate(
+                        """
                 async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'Club screen').screening.id""");
-        String first = (String) page.evaluate("""
+        String first = (String)
+                page.evaluate(
+                        """
                 async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'First look').screening.id""");
-        String lesson = (String) page.evaluate("""
+        String lesson = (String)
+                page.evaluate(
+                        """
                 async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'Winter screen').screening.id""");
         // one whose heels were up, with a retest and a wall test: the page has everything on it
-        String athlete = (String) page.evaluate("""
+        String athlete = (String) page.evaluate(
+                """
                 async (id) => { const view = await (await fetch(`/api/screenings/${id}/results`)).json();
                   const heels = view.columns.findIndex((c) => c.criterion === 'heels');
-                  return view.strips.find((s) => s.cells[heels].left === 'MARKED').athlete; }""", lesson);
-        String team = (String) page.evaluate("async () => (await (await fetch('/api/teams')).json()).find((t) => t.name.startsWith('Class')).id");
+                  return view.strips.find((s) => s.cells[heels].left === 'MARKED').athlete; }""",
+                lesson);
+        String team = (String) page.evaluate(
+                "async () => (await (await fetch('/api/teams')).json()).find((t) => t.name.startsWith('Class')).id");
         Map<String, String> screens = new LinkedHashMap<>();
         screens.put("today", "/");
         screens.put("rosters", "/roster");
@@ -77,7 +88,8 @@ class DemoIT extends ScreenTest {
 
     private static void show(Page page, String address) {
         page.evaluate("(a) => { location.hash = a; }", "#" + address);
-        assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1))).hasCount(1);
+        assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                .hasCount(1);
         assertThat(page.locator(".loading")).hasCount(0);
         if (address.equals("/measuring")) {
             assertThat(page.getByTestId("repetitions")).isVisible();
@@ -85,7 +97,8 @@ class DemoIT extends ScreenTest {
         page.waitForTimeout(250);
     }
 
-    private static final Set<String> THEMED = Set.of("today", "station", "athlete", "ranking", "groups", "board", "plan");
+    private static final Set<String> THEMED =
+            Set.of("today", "station", "athlete", "ranking", "groups", "board", "plan");
 
     @ParameterizedTest
     @ValueSource(strings = {"chalk", "evening", "bright"})
@@ -111,8 +124,14 @@ class DemoIT extends ScreenTest {
     }
 
     private static void check(Page page, String theme, String name) {
-        List<Rule> violations = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations();
-        assertThat(violations).as(() -> theme + " " + name).extracting(r -> r.getId() + ": " + r.getNodes().get(0).getHtml()).isEmpty();
+        List<Rule> violations = new AxeBuilder(page)
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                .analyze()
+                .getViolations();
+        assertThat(violations)
+                .as(() -> theme + " " + name)
+                .extracting(r -> r.getId() + ": " + r.getNodes().get(0).getHtml())
+                .isEmpty();
     }
 
     @Test
@@ -157,8 +176,15 @@ class DemoIT extends ScreenTest {
             there.keyboard().press("Enter");
             allSaved(there);
             show(page, station.replace("station", "results"));
-            var row = page.getByRole(AriaRole.ROW).filter(new com.microsoft.playwright.Locator.FilterOptions().setHasText(name.substring(0, name.length() - 2)));
-            assertThat(row.first().getByRole(AriaRole.IMG, new com.microsoft.playwright.Locator.GetByRoleOptions().setName("Knee line right: severe"))).isVisible();
+            var row = page.getByRole(AriaRole.ROW)
+                    .filter(new com.microsoft.playwright.Locator.FilterOptions()
+                            .setHasText(name.substring(0, name.length() - 2)));
+            assertThat(row.first()
+                            .getByRole(
+                                    AriaRole.IMG,
+                                    new com.microsoft.playwright.Locator.GetByRoleOptions()
+                                            .setName("Knee line right: severe")))
+                    .isVisible();
         } finally {
             another.destroy();
             another.waitFor();
@@ -167,7 +193,13 @@ class DemoIT extends ScreenTest {
 
     private static boolean up(String address) {
         try {
-            return ((java.net.HttpURLConnection) java.net.URI.create(address + "actuator/health").toURL().openConnection()).getResponseCode() == 200;
+            return ((java.net.HttpURLConnection) java.net
+                                    .URI
+                                    .create(address + "actuator/health")
+                                    .toURL()
+                                    .openConnection())
+                            .getResponseCode()
+                    == 200;
         } catch (IOException e) {
             return false;
         }
@@ -181,7 +213,19 @@ class DemoIT extends ScreenTest {
         page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
         Map<String, String> all = Map.copyOf(screens(page));
         Map<String, String> screens = screens(page);
-        screens.keySet().removeAll(Set.of("people", "rosters", "protocols", "set-up", "sheets", "results-battery", "door", "lunge", "balance", "squat", "schools"));
+        screens.keySet()
+                .removeAll(Set.of(
+                        "people",
+                        "rosters",
+                        "protocols",
+                        "set-up",
+                        "sheets",
+                        "results-battery",
+                        "door",
+                        "lunge",
+                        "balance",
+                        "squat",
+                        "schools"));
         screens.forEach((name, address) -> {
             show(page, address);
             if (name.equals("station")) {

@@ -30,12 +30,16 @@ class LessonIT extends ScreenTest {
     }
 
     private static String roster(String prefix, int count) {
-        return "Given name,Family name\n" + IntStream.rangeClosed(1, count)
-                .mapToObj(i -> "%s%02d,Hall".formatted(prefix, i)).collect(Collectors.joining("\n")) + "\n";
+        return "Given name,Family name\n"
+                + IntStream.rangeClosed(1, count)
+                        .mapToObj(i -> "%s%02d,Hall".formatted(prefix, i))
+                        .collect(Collectors.joining("\n"))
+                + "\n";
     }
 
     /** Two hours ahead of everybody else. */
-    private static final String WRONG_CLOCK = """
+    private static final String WRONG_CLOCK =
+            """
             const real = Date; const off = 7200000;
             globalThis.Date = class extends real {
               constructor(...a) { if (a.length) super(...a); else super(real.now() + off); }
@@ -56,7 +60,8 @@ class LessonIT extends ScreenTest {
     /** The application and the station are on the device: from here on it needs no network. */
     private static void kept(Page page) {
         page.waitForFunction("() => navigator.serviceWorker.ready.then(() => !!navigator.serviceWorker.controller)");
-        page.waitForFunction("""
+        page.waitForFunction(
+                """
                 () => new Promise((done) => {
                   const open = indexedDB.open('rangordnung-station');
                   open.onsuccess = () => {
@@ -90,7 +95,8 @@ class LessonIT extends ScreenTest {
 
     private static void atTheWall(Page page, int from, int to) {
         for (int i = from; i <= to; i++) {
-            button(page, "Ankle at the wall left: " + (i % 6 == 0 ? "Not yet" : "Yes")).click();
+            button(page, "Ankle at the wall left: " + (i % 6 == 0 ? "Not yet" : "Yes"))
+                    .click();
             button(page, "Ankle at the wall right: Yes").click();
             button(page, "Done").click();
             button(page, "Next athlete").click();
@@ -98,7 +104,8 @@ class LessonIT extends ScreenTest {
     }
 
     private static void arrived(Page page) {
-        assertThat(page.locator("[data-pending='0']")).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(ARRIVES));
+        assertThat(page.locator("[data-pending='0']"))
+                .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(ARRIVES));
     }
 
     private static void waits(Page page) {
@@ -129,15 +136,18 @@ class LessonIT extends ScreenTest {
         kept(wall);
         Page board = signIn(page(1280, 800), "lead", PASSWORD);
         board.navigate(product.address() + "#/screening/" + screening + "/board");
-        assertThat(board.getByText("live", new Page.GetByTextOptions().setExact(true))).isVisible();
-        assertThat(squat.getByText("Hall", new Page.GetByTextOptions().setExact(true))).hasCount(0);
+        assertThat(board.getByText("live", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        assertThat(squat.getByText("Hall", new Page.GetByTextOptions().setExact(true)))
+                .hasCount(0);
         assertThat(button(lunge, Pattern.compile("clock is off"))).isVisible();
 
         byEye(squat, 1, 10, "k");
         byEye(lunge, 1, 10, "k");
         atTheWall(wall, 1, 10);
         List.of(squat, lunge, wall).forEach(LessonIT::arrived);
-        assertThat(board.getByTestId("visits")).containsText("30 / 90", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
+        assertThat(board.getByTestId("visits"))
+                .containsText("30 / 90", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
 
         offline(squat, true);
         offline(lunge, true);
@@ -167,22 +177,32 @@ class LessonIT extends ScreenTest {
         offline(wall, false);
         List.of(squat, lunge, wall).forEach(LessonIT::arrived);
 
-        assertThat(board.getByTestId("visits")).containsText("90 / 90", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
+        assertThat(board.getByTestId("visits"))
+                .containsText("90 / 90", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
         assertThat(kinds("trialOpened")).isEqualTo(3 * PUPILS);
         assertThat(kinds("viewClosed")).isEqualTo(5 * PUPILS);
-        assertThat(kinds("marked")).as("two steps for each fault, two answers at the wall").isEqualTo(2 * (2 * PUPILS / 5) + 2 * PUPILS);
+        assertThat(kinds("marked"))
+                .as("two steps for each fault, two answers at the wall")
+                .isEqualTo(2 * (2 * PUPILS / 5) + 2 * PUPILS);
         assertThat(product.count("select count(distinct author_id) from fact")).isEqualTo(3);
-        assertThat(product.count("""
+        assertThat(
+                        product.count(
+                                """
                 select count(*) from (select athlete_id, sequence, lag(device_at) over (partition by author_id order by sequence) as before, device_at
-                from fact) f where before > device_at""")).as("each device's facts stand in the order in which it made them").isZero();
+                from fact) f where before > device_at"""))
+                .as("each device's facts stand in the order in which it made them")
+                .isZero();
 
         String results = results(board, screening);
         assertThat(results).contains("MARKED");
         board.navigate(product.address() + "#/screening/" + screening + "/results");
-        assertThat(board.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line left: marked"))).hasCount(2 * PUPILS / 5);
+        assertThat(board.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line left: marked")))
+                .hasCount(2 * PUPILS / 5);
         product.kill();
         product.start();
-        assertThat(results(board, screening)).as("judged again from the stored facts alone").isEqualTo(results);
+        assertThat(results(board, screening))
+                .as("judged again from the stored facts alone")
+                .isEqualTo(results);
     }
 
     private static void offline(Page page, boolean off) {
@@ -208,8 +228,11 @@ class LessonIT extends ScreenTest {
         button(page, "Heel lift left marked").click();
         button(page, "Depth  marked").click();
         button(page, "Side: seen").click();
-        assertThat((Integer) page.evaluate("() => window.taps")).as("interactions for two faults").isEqualTo(4);
-        assertThat(page.getByTestId("retests").getByRole(AriaRole.BUTTON).first()).containsText("Chair");
+        assertThat((Integer) page.evaluate("() => window.taps"))
+                .as("interactions for two faults")
+                .isEqualTo(4);
+        assertThat(page.getByTestId("retests").getByRole(AriaRole.BUTTON).first())
+                .containsText("Chair");
         page.getByTestId("retests").getByText("Heels up").click();
         assertThat(page.getByTestId("retest")).containsText("Change nothing else.");
         button(page, "Front: seen").click();
@@ -217,13 +240,18 @@ class LessonIT extends ScreenTest {
         assertThat(page.getByTestId("comparison")).containsText("more than noise");
         button(page, "Back to the test").last().click();
         button(page, Pattern.compile("On to: Split squat")).click();
-        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests")).getByText("Ankle wall test").click();
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests"))
+                .getByText("Ankle wall test")
+                .click();
         page.getByLabel("Ankle at the wall left, toe to wall, attempt 1, cm").fill("7");
         page.getByLabel("Ankle at the wall right, toe to wall, attempt 1, cm").fill("13");
         button(page, "Done").click();
         allSaved(page);
-        assertThat(product.count("""
-                select count(*) from fact where body #>> '{retest,retest}' = 'heels-up' and body #>> '{conditions,aids,0,kind}' = 'HEEL_PLATE'""")).isEqualTo(1);
+        assertThat(
+                        product.count(
+                                """
+                select count(*) from fact where body #>> '{retest,retest}' = 'heels-up' and body #>> '{conditions,aids,0,kind}' = 'HEEL_PLATE'"""))
+                .isEqualTo(1);
 
         Page desk = signIn(page(1280, 800), "lead", PASSWORD);
         desk.navigate(product.address() + "#/screening/" + screening + "/results");
@@ -241,7 +269,8 @@ class LessonIT extends ScreenTest {
     void what_is_measured_by_hand_is_kept_with_its_parts_and_endings() {
         Page page = signIn(page(390, 844), "lead", PASSWORD);
         atTheStation(page, "Measured", roster("Me", 1), "personal/2");
-        page.locator("[data-criterion='leg-fall'] [aria-label='Feet at rest left: 30°']").click();
+        page.locator("[data-criterion='leg-fall'] [aria-label='Feet at rest left: 30°']")
+                .click();
         page.locator("[data-criterion='knee-hug'] button").nth(4).click();
         Locator stance = page.getByLabel("Stance after the jump, heel to heel, attempt 1, cm");
         for (String typed : List.of("62", "75", "")) {
@@ -257,20 +286,30 @@ class LessonIT extends ScreenTest {
         stance.blur();
         button(page, "Done").click();
         button(page, Pattern.compile("On to: Squat, own stance")).click();
-        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests")).getByText("Running-stance hold").click();
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests"))
+                .getByText("Running-stance hold")
+                .click();
         button(page, Pattern.compile("Start: left, 1")).click();
         page.waitForTimeout(400);
         button(page, "Stop").click();
         button(page, "foot down").click();
         allSaved(page);
-        assertThat(product.count("select count(*) from fact where body->>'ending' = 'foot-down' and (body->>'value')::float between 0.1 and 5")).isEqualTo(1);
-        assertThat(product.count("select (body->>'value')::float from fact where body->>'criterion' = 'leg-fall'")).isEqualTo(30);
-        assertThat(product.count("select count(*) from fact where body->>'measure' = 'line-under' and (body->>'value')::float = 2")).isEqualTo(1);
+        assertThat(
+                        product.count(
+                                "select count(*) from fact where body->>'ending' = 'foot-down' and (body->>'value')::float between 0.1 and 5"))
+                .isEqualTo(1);
+        assertThat(product.count("select (body->>'value')::float from fact where body->>'criterion' = 'leg-fall'"))
+                .isEqualTo(30);
+        assertThat(
+                        product.count(
+                                "select count(*) from fact where body->>'measure' = 'line-under' and (body->>'value')::float = 2"))
+                .isEqualTo(1);
 
         Page desk = signIn(page(1280, 800), "lead", PASSWORD);
         desk.navigate(product.address() + "#/screening/" + screening(page) + "/results");
         link(desk, "Me01 Hall").click();
-        assertThat(desk.getByText("Training stance 38.0 cm, turned out left 30.0°, right not known")).isVisible();
+        assertThat(desk.getByText("Training stance 38.0 cm, turned out left 30.0°, right not known"))
+                .isVisible();
     }
 
     @Test
@@ -281,27 +320,37 @@ class LessonIT extends ScreenTest {
         String screening = screening(lead);
         lead.navigate(product.address() + "#/screening/" + screening + "/plan");
         button(lead, "Add a station").click();
-        lead.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).last().fill("Door");
+        lead.getByLabel("Name", new Page.GetByLabelOptions().setExact(true))
+                .last()
+                .fill("Door");
         button(lead, "Save").click();
         assertThat(button(lead, "Saved")).isVisible();
         button(lead, "Helpers’ codes").click();
         Page door = phone(pass(lead, "station-3", "Sol"), false);
         assertThat(door.getByLabel("Filming")).not().isChecked();
         button(door, "Present, next").click();
-        door.getByLabel("Medical advice against exercise", new Page.GetByLabelOptions().setExact(false)).check();
+        door.getByLabel("Medical advice against exercise", new Page.GetByLabelOptions().setExact(false))
+                .check();
         assertThat(door.getByText("Takes no part until a clinician clears it.")).isVisible();
         button(door, "Excused, next").click();
         arrived(door);
-        assertThat(product.count("select count(*) from athlete where clearance = 'NOT_CLEARED' and clearance_by = 'check-in'")).isEqualTo(1);
+        assertThat(product.count(
+                        "select count(*) from athlete where clearance = 'NOT_CLEARED' and clearance_by = 'check-in'"))
+                .isEqualTo(1);
 
         button(lead, "Take back").click();
         assertThat(lead.getByText("ended")).isVisible();
         button(door, "absent").click();
         assertThat(button(door, Pattern.compile("1 wait"))).isVisible();
-        long kept = product.count("select count(*) from fact f join screening s on s.id = f.screening_id where s.id = ?::uuid", screening);
+        long kept = product.count(
+                "select count(*) from fact f join screening s on s.id = f.screening_id where s.id = ?::uuid",
+                screening);
         door.navigate(pass(lead, "station-3", "Sol"));
         arrived(door);
-        assertThat(product.count("select count(*) from fact f join screening s on s.id = f.screening_id where s.id = ?::uuid", screening)).isEqualTo(kept + 1);
+        assertThat(product.count(
+                        "select count(*) from fact f join screening s on s.id = f.screening_id where s.id = ?::uuid",
+                        screening))
+                .isEqualTo(kept + 1);
     }
 
     @Test
@@ -322,10 +371,12 @@ class LessonIT extends ScreenTest {
         button(lead, "Front: seen").click();
         button(lead, "Side: seen").click();
         allSaved(lead);
-        lead.evaluate("""
+        lead.evaluate(
+                """
                 id => fetch('/api/accounts').then(r => r.json()).then(all => fetch(`/api/screenings/${id}/raters`, { method: 'PUT',
                   headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': /XSRF-TOKEN=([^;]+)/.exec(document.cookie)[1] },
-                  body: JSON.stringify({ accounts: all.filter(a => a.login === 'second').map(a => a.id) }) }))""", screening);
+                  body: JSON.stringify({ accounts: all.filter(a => a.login === 'second').map(a => a.id) }) }))""",
+                screening);
 
         Page second = signIn(page(390, 844), "second", PASSWORD);
         second.navigate(product.address() + "#/screening/" + screening + "/station");
@@ -343,9 +394,11 @@ class LessonIT extends ScreenTest {
         lead.getByLabel("Reason").fill("Stood closer");
         lead.locator("dialog[open]").getByRole(AriaRole.BUTTON).first().click();
         assertThat(lead.getByTestId("pairing")).containsText("Stood closer");
-        assertThat(product.count("select count(*) from settlement where reason = 'Stood closer'")).isEqualTo(1);
+        assertThat(product.count("select count(*) from settlement where reason = 'Stood closer'"))
+                .isEqualTo(1);
         link(lead, "Results").click();
-        assertThat(lead.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line left: severe"))).isVisible();
+        assertThat(lead.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line left: severe")))
+                .isVisible();
     }
 
     @Test
@@ -356,14 +409,22 @@ class LessonIT extends ScreenTest {
         button(page, "Change into a new version").click();
         page.getByLabel("Inward knee overhead").selectOption("TOLERATE_ONE_GRADE");
         assertThat(button(page, "Save as new version")).isDisabled();
-        page.getByLabel("Try it on").selectOption("Class 9, " + page.getByLabel("Try it on").locator("option").filter(
-                new Locator.FilterOptions().setHasText("Class 9")).textContent().replace("Class 9, ", ""));
+        page.getByLabel("Try it on")
+                .selectOption("Class 9, "
+                        + page.getByLabel("Try it on")
+                                .locator("option")
+                                .filter(new Locator.FilterOptions().setHasText("Class 9"))
+                                .textContent()
+                                .replace("Class 9, ", ""));
         button(page, "Show what it would move").click();
         assertThat(page.getByTestId("moved")).containsText("6 of 30 would stand elsewhere.");
         button(page, "Save as new version").click();
         assertThat(heading(page, "Standard floor (own)")).isVisible();
-        assertThat(page.getByText("version 1", new Page.GetByTextOptions().setExact(true))).isVisible();
-        assertThat(product.count("select count(*) from protocol_version where protocol_id = 'standard-floor'")).isEqualTo(2);
-        assertThat(product.count("select count(*) from protocol_version where protocol_id = 'own-standard-floor'")).isEqualTo(1);
+        assertThat(page.getByText("version 1", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        assertThat(product.count("select count(*) from protocol_version where protocol_id = 'standard-floor'"))
+                .isEqualTo(2);
+        assertThat(product.count("select count(*) from protocol_version where protocol_id = 'own-standard-floor'"))
+                .isEqualTo(1);
     }
 }

@@ -33,7 +33,11 @@ class MeasuringIT extends ScreenTest {
 
     @BeforeAll
     void screening() {
-        atTheStation(founded(), "Measured", "Given name;Family name;Height\nMira;One;175\nTom;Two;180\n", "standard-floor/3");
+        atTheStation(
+                founded(),
+                "Measured",
+                "Given name;Family name;Height\nMira;One;175\nTom;Two;180\n",
+                "standard-floor/3");
     }
 
     private Page measuring(String from) {
@@ -48,7 +52,8 @@ class MeasuringIT extends ScreenTest {
 
     /** The number at the cursor. */
     private static double now(Page page, String measure) {
-        return Double.parseDouble(row(page, measure).locator("td.now").textContent().strip());
+        return Double.parseDouble(
+                row(page, measure).locator("td.now").textContent().strip());
     }
 
     private static void settled(Page page) {
@@ -62,9 +67,11 @@ class MeasuringIT extends ScreenTest {
     void a_simulated_clip_is_measured_and_sent_to_a_screening() {
         Page page = measuring("simulation");
         page.getByLabel("Seen from").selectOption("FRONT");
-        page.getByLabel("Right knee in", new Page.GetByLabelOptions().setExact(true)).fill("30");
+        page.getByLabel("Right knee in", new Page.GetByLabelOptions().setExact(true))
+                .fill("30");
         settled(page);
-        assertThat(row(page, "KNEE_OFFSET RIGHT").locator("td.now")).hasText(Pattern.compile("^(2[6-9]|3[0-4])\\.\\d$")); // one frame, with the noise of its points
+        assertThat(row(page, "KNEE_OFFSET RIGHT").locator("td.now"))
+                .hasText(Pattern.compile("^(2[6-9]|3[0-4])\\.\\d$")); // one frame, with the noise of its points
 
         page.getByLabel("Screening").selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
         page.getByLabel("Athlete").selectOption("Mira O.");
@@ -72,9 +79,12 @@ class MeasuringIT extends ScreenTest {
         send.click();
         assertThat(page.getByText(Pattern.compile("values are on their way"))).isVisible();
         allSaved(page);
-        long measured = product.count("select count(*) from fact where body->>'kind' = 'measured' and body->'taken'->>'source' = 'SIMULATED'");
+        long measured = product.count(
+                "select count(*) from fact where body->>'kind' = 'measured' and body->'taken'->>'source' = 'SIMULATED'");
         assertThat(measured).isGreaterThan(30);
-        assertThat(product.count("select count(*) from fact where body->>'kind' = 'measured' and body->'taken'->>'sem' is null")).isZero();
+        assertThat(product.count(
+                        "select count(*) from fact where body->>'kind' = 'measured' and body->'taken'->>'sem' is null"))
+                .isZero();
 
         link(page, "See what they say").click();
         Locator knee = page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Knee line"));
@@ -94,7 +104,11 @@ class MeasuringIT extends ScreenTest {
         BoundingBox knee = page.locator("[data-landmark=LEFT_KNEE]").boundingBox();
         page.mouse().move(knee.x + knee.width / 2, knee.y + knee.height / 2);
         page.mouse().down();
-        page.mouse().move(knee.x + knee.width / 2, knee.y + knee.height / 2 - 30, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(5));
+        page.mouse()
+                .move(
+                        knee.x + knee.width / 2,
+                        knee.y + knee.height / 2 - 30,
+                        new com.microsoft.playwright.Mouse.MoveOptions().setSteps(5));
         assertThat(page.locator("figure.lens, .lens")).isVisible();
         page.waitForCondition(() -> now(page, "THIGH_ANGLE") < before - 8);
         page.mouse().up();
@@ -127,11 +141,14 @@ class MeasuringIT extends ScreenTest {
         Download saved = page.waitForDownload(() -> button(page, "Save").click());
         Path file = saved.path().resolveSibling("landmarks.c3d");
         saved.saveAs(file);
-        page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName("File of landmarks")).click();
+        page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName("File of landmarks"))
+                .click();
         page.locator("input[type=file]").setInputFiles(file);
         settled(page);
         assertThat(now(page, "THIGH_ANGLE")).isCloseTo(thigh, within(1.5));
-        page.locator("input[type=file]").setInputFiles(new FilePayload("broken.csv", "text/csv", "time,left-hip.x,left-hip.z\n0,1,x\n".getBytes()));
+        page.locator("input[type=file]")
+                .setInputFiles(
+                        new FilePayload("broken.csv", "text/csv", "time,left-hip.x,left-hip.z\n0,1,x\n".getBytes()));
         assertThat(page.getByRole(AriaRole.ALERT)).containsText("line 2");
     }
 
@@ -140,7 +157,8 @@ class MeasuringIT extends ScreenTest {
     @Order(4)
     void landmarks_are_found_in_a_picture_with_no_request_leaving_the_machine() {
         Page drawing = page(720, 960);
-        drawing.navigate(Path.of("src/test/resources/invented-person.svg").toUri().toString());
+        drawing.navigate(
+                Path.of("src/test/resources/invented-person.svg").toUri().toString());
         byte[] picture = drawing.screenshot();
         drawing.close();
 
@@ -151,19 +169,25 @@ class MeasuringIT extends ScreenTest {
         page.getByLabel("The athlete looks").selectOption("TOWARD");
         page.getByLabel("Height of the athlete (cm)").fill("175");
         button(page, "Find the landmarks").click();
-        assertThat(page.getByTestId("stage")).isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+        assertThat(page.getByTestId("stage"))
+                .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions()
+                        .setTimeout(60_000));
         // Where they were drawn, in pixels of the picture: the athlete's left is on its right.
         assertThat(place(page, "LEFT_KNEE", "cx")).isCloseTo(385, within(40.0));
         assertThat(place(page, "RIGHT_KNEE", "cx")).isCloseTo(335, within(40.0));
         assertThat(place(page, "LEFT_SHOULDER", "cy")).isCloseTo(245, within(40.0));
         assertThat(place(page, "LEFT_ANKLE", "cy")).isCloseTo(845, within(50.0));
         assertThat(row(page, "FPPA LEFT")).isVisible();
-        assertThat(asked).isNotEmpty().allMatch(url -> url.startsWith(product.address()) || url.startsWith("blob:") || url.startsWith("data:"));
+        assertThat(asked)
+                .isNotEmpty()
+                .allMatch(
+                        url -> url.startsWith(product.address()) || url.startsWith("blob:") || url.startsWith("data:"));
         assertThat(asked).anyMatch(url -> url.endsWith("/vendor/pose/worker.js"));
     }
 
     private static double place(Page page, String landmark, String axis) {
-        return Double.parseDouble(page.locator("[data-landmark=" + landmark + "]").getAttribute(axis));
+        return Double.parseDouble(
+                page.locator("[data-landmark=" + landmark + "]").getAttribute(axis));
     }
 
     @Test
@@ -193,16 +217,22 @@ class MeasuringIT extends ScreenTest {
         page.getByLabel("Screening").selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
         page.getByLabel("Athlete").selectOption("Tom T.");
         assertThat(page.getByLabel("Height, number")).hasValue("180");
-        page.getByLabel("Left ankle", new Page.GetByLabelOptions().setExact(true)).fill("15");
+        page.getByLabel("Left ankle", new Page.GetByLabelOptions().setExact(true))
+                .fill("15");
         assertThat(answer).containsText("The ankle ends it");
         assertThat(answer).containsText("left ankle is the stiffer one");
         button(page, "Keep this to compare").click();
-        page.getByLabel("Plate under the heels", new Page.GetByLabelOptions().setExact(true)).fill("6");
+        page.getByLabel("Plate under the heels", new Page.GetByLabelOptions().setExact(true))
+                .fill("6");
         assertThat(page.getByText(Pattern.compile("^Kept: Thigh ends"))).isVisible();
-        page.getByLabel("Thigh longer", new Page.GetByLabelOptions().setExact(true)).fill("6");
+        page.getByLabel("Thigh longer", new Page.GetByLabelOptions().setExact(true))
+                .fill("6");
         button(page, "Give to the screening").click();
         assertThat(page.getByText(Pattern.compile("are kept with the athlete"))).isVisible();
         allSaved(page);
-        assertThat(product.count("select count(*) from fact where body->>'kind' = 'bodyMeasured' and (body->>'thigh')::numeric > 46")).isEqualTo(1);
+        assertThat(
+                        product.count(
+                                "select count(*) from fact where body->>'kind' = 'bodyMeasured' and (body->>'thigh')::numeric > 46"))
+                .isEqualTo(1);
     }
 }

@@ -21,6 +21,7 @@ final class Product implements AutoCloseable {
 
     /** Tests that run side by side look for free ports in different places. */
     private static final int FORK = Integer.getInteger("fork", 1);
+
     private static final Path HOME = Path.of("..").toAbsolutePath().normalize();
 
     private final Path data;
@@ -66,7 +67,7 @@ final class Product implements AutoCloseable {
     }
 
     private static int freePort(int from) {
-        for (int candidate = from;; candidate++) {
+        for (int candidate = from; ; candidate++) {
             try (ServerSocket free = new ServerSocket(candidate)) {
                 return free.getLocalPort();
             } catch (IOException taken) {
@@ -85,17 +86,23 @@ final class Product implements AutoCloseable {
 
     /** Ends the application the hard way, as a power cut does; the database stays. */
     void kill() {
-        ProcessHandle application = ProcessHandle.of(Long.parseLong(read("app.pid"))).orElseThrow();
+        ProcessHandle application =
+                ProcessHandle.of(Long.parseLong(read("app.pid"))).orElseThrow();
         application.destroyForcibly();
         application.onExit().orTimeout(20, TimeUnit.SECONDS).join();
     }
 
     /** Ends the database the hard way; the application stays. */
     void killDatabase() {
-        ProcessHandle.of(Long.parseLong(read("pg/postmaster.pid").lines().findFirst().orElseThrow().strip())).ifPresent(database -> {
-            database.destroyForcibly();
-            database.onExit().orTimeout(20, TimeUnit.SECONDS).join();
-        });
+        ProcessHandle.of(Long.parseLong(read("pg/postmaster.pid")
+                        .lines()
+                        .findFirst()
+                        .orElseThrow()
+                        .strip()))
+                .ifPresent(database -> {
+                    database.destroyForcibly();
+                    database.onExit().orTimeout(20, TimeUnit.SECONDS).join();
+                });
     }
 
     /** Starts the database, if it does not run. */
@@ -106,10 +113,26 @@ final class Product implements AutoCloseable {
     /** A second instance on the same database, as its own process. */
     Process another(int itsPort) {
         Path app = HOME.resolve("server/target/app");
-        ProcessBuilder builder = new ProcessBuilder("java", "-Xmx192m", "-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1", "-jar", "rangordnung-app.jar")
-                .directory(app.toFile()).redirectErrorStream(true).redirectOutput(data.resolve("another.log").toFile());
-        builder.environment().putAll(java.util.Map.of("SPRING_DATASOURCE_URL", jdbc(), "SPRING_DATASOURCE_USERNAME", "rangordnung",
-                "SPRING_DATASOURCE_PASSWORD", read("database.secret"), "SERVER_PORT", String.valueOf(itsPort)));
+        ProcessBuilder builder = new ProcessBuilder(
+                        "java",
+                        "-Xmx192m",
+                        "-XX:+UseSerialGC",
+                        "-XX:TieredStopAtLevel=1",
+                        "-jar",
+                        "rangordnung-app.jar")
+                .directory(app.toFile())
+                .redirectErrorStream(true)
+                .redirectOutput(data.resolve("another.log").toFile());
+        builder.environment()
+                .putAll(java.util.Map.of(
+                        "SPRING_DATASOURCE_URL",
+                        jdbc(),
+                        "SPRING_DATASOURCE_USERNAME",
+                        "rangordnung",
+                        "SPRING_DATASOURCE_PASSWORD",
+                        read("database.secret"),
+                        "SERVER_PORT",
+                        String.valueOf(itsPort)));
         try {
             return builder.start();
         } catch (IOException e) {
@@ -118,7 +141,8 @@ final class Product implements AutoCloseable {
     }
 
     private String jdbc() {
-        return "jdbc:postgresql://127.0.0.1:" + read("pg/postmaster.pid").lines().skip(3).findFirst().orElseThrow() + "/rangordnung";
+        return "jdbc:postgresql://127.0.0.1:"
+                + read("pg/postmaster.pid").lines().skip(3).findFirst().orElseThrow() + "/rangordnung";
     }
 
     /** A folder among the product's data. */
@@ -133,7 +157,8 @@ final class Product implements AutoCloseable {
     Said says(java.util.Map<String, String> environment, Path from, String... words) {
         try {
             Process process = called(environment, from, words);
-            String output = new String(process.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
+            String output =
+                    new String(process.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
             return new Said(process.waitFor(), output);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -148,7 +173,9 @@ final class Product implements AutoCloseable {
         try {
             Process process = called(java.util.Map.of(), from, words);
             process.waitFor(millis, TimeUnit.MILLISECONDS);
-            List<ProcessHandle> all = process.descendants().filter(p -> !p.info().command().orElse("").endsWith("/postgres")).toList();
+            List<ProcessHandle> all = process.descendants()
+                    .filter(p -> !p.info().command().orElse("").endsWith("/postgres"))
+                    .toList();
             process.destroyForcibly().waitFor();
             all.forEach(ProcessHandle::destroyForcibly);
         } catch (IOException e) {
@@ -160,10 +187,16 @@ final class Product implements AutoCloseable {
     }
 
     private Process called(java.util.Map<String, String> environment, Path from, String... words) throws IOException {
-        List<String> command = new ArrayList<>(List.of("bash", "-c", "[ -z \"${FULL:-}\" ] || ulimit -f \"$FULL\"; exec \"$@\"", "bash", HOME.resolve("rangordnung").toString()));
+        List<String> command = new ArrayList<>(List.of(
+                "bash",
+                "-c",
+                "[ -z \"${FULL:-}\" ] || ulimit -f \"$FULL\"; exec \"$@\"",
+                "bash",
+                HOME.resolve("rangordnung").toString()));
         command.addAll(Arrays.asList(words));
         command.addAll(List.of("--data", data.toString()));
-        ProcessBuilder builder = new ProcessBuilder(command).directory(from.toFile()).redirectErrorStream(true);
+        ProcessBuilder builder =
+                new ProcessBuilder(command).directory(from.toFile()).redirectErrorStream(true);
         builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(15432 + 100 * FORK));
         builder.environment().putAll(environment);
         return builder.start();
@@ -171,7 +204,9 @@ final class Product implements AutoCloseable {
 
     static String output(String... command) {
         try {
-            return new String(new ProcessBuilder(command).start().getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
+            return new String(
+                    new ProcessBuilder(command).start().getInputStream().readAllBytes(),
+                    java.nio.charset.StandardCharsets.UTF_8);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -183,7 +218,8 @@ final class Product implements AutoCloseable {
     }
 
     void execute(String sql) {
-        try (Connection connection = connection(); java.sql.Statement statement = connection.createStatement()) {
+        try (Connection connection = connection();
+                java.sql.Statement statement = connection.createStatement()) {
             statement.execute(sql);
         } catch (SQLException e) {
             throw new IllegalStateException(e);
@@ -219,11 +255,15 @@ final class Product implements AutoCloseable {
     }
 
     private void launcher(String... words) {
-        List<String> command = new ArrayList<>(List.of(HOME.resolve("rangordnung").toString()));
+        List<String> command =
+                new ArrayList<>(List.of(HOME.resolve("rangordnung").toString()));
         command.addAll(Arrays.asList(words));
         command.addAll(List.of("--data", data.toString()));
         try {
-            ProcessBuilder builder = new ProcessBuilder(command).directory(HOME.toFile()).redirectErrorStream(true).redirectOutput(data.resolve("launcher.log").toFile());
+            ProcessBuilder builder = new ProcessBuilder(command)
+                    .directory(HOME.toFile())
+                    .redirectErrorStream(true)
+                    .redirectOutput(data.resolve("launcher.log").toFile());
             builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(15432 + 100 * FORK));
             Process process = builder.start();
             if (!process.waitFor(4, TimeUnit.MINUTES) || process.exitValue() != 0) {

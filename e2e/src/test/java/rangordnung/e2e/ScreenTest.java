@@ -38,10 +38,20 @@ abstract class ScreenTest {
     @BeforeAll
     void openBrowser() {
         PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
-        playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-        browser = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(Path.of("/usr/bin/chromium"))
-                .setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-                        "--disable-component-update", "--disable-sync")));
+        playwright = Playwright.create(
+                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        browser = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(List.of(
+                                "--no-sandbox",
+                                "--disable-gpu",
+                                "--disable-quic",
+                                "--no-first-run",
+                                "--disable-background-networking",
+                                "--disable-component-update",
+                                "--disable-sync")));
         product = installed();
     }
 
@@ -63,7 +73,8 @@ abstract class ScreenTest {
     }
 
     protected Page page(int width, int height) {
-        BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height).setLocale("en-GB"));
+        BrowserContext context = browser.newContext(
+                new Browser.NewContextOptions().setViewportSize(width, height).setLocale("en-GB"));
         return watched(context.newPage());
     }
 
@@ -121,7 +132,8 @@ abstract class ScreenTest {
         page.getByLabel("Paste from a spreadsheet or list").fill(lines);
         button(page, "Preview").click();
         button(page, Pattern.compile("Import \\d+ rows?")).click();
-        assertThat(page.getByRole(AriaRole.STATUS).filter(new Locator.FilterOptions().setHasText("Imported"))).isVisible();
+        assertThat(page.getByRole(AriaRole.STATUS).filter(new Locator.FilterOptions().setHasText("Imported")))
+                .isVisible();
         page.navigate(product.address() + "#/");
         button(page, "Plan a screening").click();
         page.getByLabel("Team or class").selectOption(team);
@@ -136,7 +148,8 @@ abstract class ScreenTest {
     }
 
     protected static Locator button(Page page, String name) {
-        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
     protected static Locator button(Page page, Pattern name) {
@@ -144,11 +157,14 @@ abstract class ScreenTest {
     }
 
     protected static Locator link(Page page, String name) {
-        return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(name).setExact(true));
+        return page.getByRole(
+                AriaRole.LINK, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
     protected static Locator heading(Page page, String name) {
-        return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(1));
+        return page.getByRole(
+                AriaRole.HEADING,
+                new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(1));
     }
 
     protected static void allSaved(Page page) {

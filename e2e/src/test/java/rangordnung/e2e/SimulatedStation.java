@@ -25,12 +25,21 @@ final class SimulatedStation implements Runnable {
 
     private static final String CONDITIONS =
             "{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"OVERHEAD\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}";
-    private static final List<String> BROKEN = List.of("{\"kind\":\"marked\",\"trial\":null}", "{\"kind\":\"jumped\"}", "{\"kind\":\"viewClosed\",\"trial\":\"TRIAL\",\"view\":\"FRONT\",\"repetitions\":-5}",
+    private static final List<String> BROKEN = List.of(
+            "{\"kind\":\"marked\",\"trial\":null}",
+            "{\"kind\":\"jumped\"}",
+            "{\"kind\":\"viewClosed\",\"trial\":\"TRIAL\",\"view\":\"FRONT\",\"repetitions\":-5}",
             "{\"kind\":\"measured\",\"trial\":\"TRIAL\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"measure\":\"fppa\",\"repetition\":1,\"value\":1e300,\"confidence\":1}",
-            "{\"kind\":\"marked\",\"trial\":\"TRIAL\",\"criterion\":\"a\\u0000b\",\"grade\":\"SLIGHT\"}", "{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":99,\"signs\":[]}}", "null", "[]");
+            "{\"kind\":\"marked\",\"trial\":\"TRIAL\",\"criterion\":\"a\\u0000b\",\"grade\":\"SLIGHT\"}",
+            "{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":99,\"signs\":[]}}",
+            "null",
+            "[]");
 
     private final CookieManager cookies = new CookieManager();
-    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).connectTimeout(Duration.ofSeconds(3)).build();
+    private final HttpClient http = HttpClient.newBuilder()
+            .cookieHandler(cookies)
+            .connectTimeout(Duration.ofSeconds(3))
+            .build();
     private final String base;
     private final String screening;
     private final List<String> athletes;
@@ -60,13 +69,18 @@ final class SimulatedStation implements Runnable {
     }
 
     HttpResponse<String> send(String method, String path, String json) throws IOException, InterruptedException {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(15));
-        cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).map(HttpCookie::getValue).findFirst()
+        HttpRequest.Builder request =
+                HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(15));
+        cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst()
                 .ifPresent(token -> request.header("X-XSRF-TOKEN", token));
         if (method.equals("GET")) {
             request.GET();
         } else {
-            request.header("Content-Type", "application/json").method(method, HttpRequest.BodyPublishers.ofString(json, StandardCharsets.UTF_8));
+            request.header("Content-Type", "application/json")
+                    .method(method, HttpRequest.BodyPublishers.ofString(json, StandardCharsets.UTF_8));
         }
         return http.send(request.build(), HttpResponse.BodyHandlers.ofString());
     }
@@ -128,12 +142,23 @@ final class SimulatedStation implements Runnable {
     private synchronized void see() {
         String athlete = athletes.get(random.nextInt(athletes.size()));
         String trial = UUID.randomUUID().toString();
-        add(athlete, "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":%s}".formatted(trial, CONDITIONS));
+        add(
+                athlete,
+                "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":%s}"
+                        .formatted(trial, CONDITIONS));
         for (int i = random.nextInt(3); i > 0; i--) {
-            add(athlete, "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"knee-line\",\"side\":\"%s\",\"grade\":\"%s\"}"
-                    .formatted(trial, random.nextBoolean() ? "LEFT" : "RIGHT", List.of("NONE", "SLIGHT", "MARKED", "SEVERE").get(random.nextInt(4))));
+            add(
+                    athlete,
+                    "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"knee-line\",\"side\":\"%s\",\"grade\":\"%s\"}"
+                            .formatted(
+                                    trial,
+                                    random.nextBoolean() ? "LEFT" : "RIGHT",
+                                    List.of("NONE", "SLIGHT", "MARKED", "SEVERE")
+                                            .get(random.nextInt(4))));
         }
-        add(athlete, "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));
+        add(
+                athlete,
+                "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));
         add(athlete, "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
     }
 
@@ -141,7 +166,8 @@ final class SimulatedStation implements Runnable {
         String id = UUID.randomUUID().toString();
         made.add(id);
         // its clock jumps by hours
-        waiting.add("{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"%s\",\"fact\":%s}".formatted(id, athlete, Instant.now().plusSeconds(random.nextInt(100_000) - 50_000L), fact));
+        waiting.add("{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"%s\",\"fact\":%s}"
+                .formatted(id, athlete, Instant.now().plusSeconds(random.nextInt(100_000) - 50_000L), fact));
     }
 
     private void deliver() throws IOException, InterruptedException {
@@ -170,8 +196,11 @@ final class SimulatedStation implements Runnable {
 
     /** What no phone should send: it must be refused and leave nothing behind. */
     private void nonsense() throws IOException, InterruptedException {
-        String fact = BROKEN.get(random.nextInt(BROKEN.size())).replace("TRIAL", UUID.randomUUID().toString());
-        int status = post(List.of("{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}".formatted(UUID.randomUUID(), athletes.get(0), fact))).statusCode();
+        String fact = BROKEN.get(random.nextInt(BROKEN.size()))
+                .replace("TRIAL", UUID.randomUUID().toString());
+        int status = post(List.of("{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}"
+                        .formatted(UUID.randomUUID(), athletes.get(0), fact)))
+                .statusCode();
         if (status != 400 && status != 503 && status != 403) {
             refused.merge("nonsense " + status + " " + fact, 1, Integer::sum);
         }

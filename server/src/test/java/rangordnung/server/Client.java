@@ -30,7 +30,8 @@ public final class Client {
     private static final JsonMapper JSON = new JsonMapper();
 
     private final CookieManager cookies = new CookieManager();
-    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
     private final String base;
 
     public Client(int port) {
@@ -59,7 +60,8 @@ public final class Client {
 
     public Client signIn(String login, String password) {
         get("/api/session");
-        post("/api/session", "{\"login\":\"%s\",\"password\":\"%s\"}".formatted(login, password)).ok();
+        post("/api/session", "{\"login\":\"%s\",\"password\":\"%s\"}".formatted(login, password))
+                .ok();
         get("/api/session");
         return this;
     }
@@ -81,7 +83,11 @@ public final class Client {
     }
 
     public Answer stream(String path, byte[] bytes) {
-        return send(HttpRequest.newBuilder().header("Content-Type", "application/octet-stream").POST(HttpRequest.BodyPublishers.ofByteArray(bytes)), path);
+        return send(
+                HttpRequest.newBuilder()
+                        .header("Content-Type", "application/octet-stream")
+                        .POST(HttpRequest.BodyPublishers.ofByteArray(bytes)),
+                path);
     }
 
     public Answer upload(String path, String fileName, byte[] bytes) {
@@ -96,8 +102,10 @@ public final class Client {
 
         private Stream(InputStream body) {
             this.body = body;
-            Thread reader = new Thread(() -> new BufferedReader(new InputStreamReader(body, StandardCharsets.UTF_8)).lines()
-                    .filter(l -> l.startsWith("event:")).forEach(lines::add));
+            Thread reader = new Thread(() -> new BufferedReader(new InputStreamReader(body, StandardCharsets.UTF_8))
+                    .lines()
+                    .filter(l -> l.startsWith("event:"))
+                    .forEach(lines::add));
             reader.setUncaughtExceptionHandler((t, e) -> lines.add("closed"));
             reader.setDaemon(true);
             reader.start();
@@ -115,37 +123,59 @@ public final class Client {
     }
 
     public Stream stream(String path) throws IOException, InterruptedException {
-        return new Stream(http.send(HttpRequest.newBuilder().uri(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofInputStream()).body());
+        return new Stream(http.send(
+                        HttpRequest.newBuilder().uri(URI.create(base + path)).build(),
+                        HttpResponse.BodyHandlers.ofInputStream())
+                .body());
     }
 
     private static HttpRequest.Builder json(String json, String method) {
-        return HttpRequest.newBuilder().header("Content-Type", "application/json").method(method, HttpRequest.BodyPublishers.ofString(json));
+        return HttpRequest.newBuilder()
+                .header("Content-Type", "application/json")
+                .method(method, HttpRequest.BodyPublishers.ofString(json));
     }
 
     /** Posts from another address of this machine, on a connection of its own; the status of the answer. */
     public int postFrom(String address, String path, String json) throws IOException {
-        String all = cookies.getCookieStore().getCookies().stream().map(c -> c.getName() + "=" + c.getValue()).collect(Collectors.joining("; "));
+        String all = cookies.getCookieStore().getCookies().stream()
+                .map(c -> c.getName() + "=" + c.getValue())
+                .collect(Collectors.joining("; "));
         URI at = URI.create(base);
         try (Socket socket = new Socket(at.getHost(), at.getPort(), InetAddress.getByName(address), 0)) {
             byte[] body = json.getBytes(StandardCharsets.UTF_8);
             socket.setSoTimeout(30_000);
-            socket.getOutputStream().write(("POST " + path + " HTTP/1.1\r\nHost: x\r\nCookie: " + all + "\r\nX-XSRF-TOKEN: " + token().orElse("") + "\r\nContent-Type: application/json\r\nContent-Length: "
-                    + body.length + "\r\n\r\n").getBytes(StandardCharsets.US_ASCII));
+            socket.getOutputStream()
+                    .write(("POST " + path + " HTTP/1.1\r\nHost: x\r\nCookie: " + all + "\r\nX-XSRF-TOKEN: "
+                                    + token().orElse("") + "\r\nContent-Type: application/json\r\nContent-Length: "
+                                    + body.length + "\r\n\r\n")
+                            .getBytes(StandardCharsets.US_ASCII));
             socket.getOutputStream().write(body);
-            return Integer.parseInt(new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII)).readLine().split(" ")[1]);
+            return Integer.parseInt(
+                    new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII))
+                            .readLine()
+                            .split(" ")[1]);
         }
     }
 
     private Optional<String> token() {
-        return cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).map(HttpCookie::getValue).findFirst();
+        return cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst();
     }
 
     private Answer send(HttpRequest.Builder request, String path) {
         token().ifPresent(t -> request.header("X-XSRF-TOKEN", t));
         try {
-            HttpResponse<byte[]> response = http.send(request.uri(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofByteArray());
-            boolean json = response.headers().firstValue("Content-Type").orElse("").contains("json");
-            return new Answer(response.statusCode(), json && response.body().length > 0 ? JSON.readTree(response.body()) : null, response.body(), response.headers());
+            HttpResponse<byte[]> response =
+                    http.send(request.uri(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofByteArray());
+            boolean json =
+                    response.headers().firstValue("Content-Type").orElse("").contains("json");
+            return new Answer(
+                    response.statusCode(),
+                    json && response.body().length > 0 ? JSON.readTree(response.body()) : null,
+                    response.body(),
+                    response.headers());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {

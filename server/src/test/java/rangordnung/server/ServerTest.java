@@ -11,7 +11,9 @@ import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
 
 /** The whole server on a real database, spoken to over HTTP; one context for all tests. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT, properties = "rangordnung.setup-code=open-sesame")
+@SpringBootTest(
+        webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
+        properties = "rangordnung.setup-code=open-sesame")
 public abstract class ServerTest {
 
     public static final String PASSWORD = "long enough to keep";
@@ -38,8 +40,12 @@ public abstract class ServerTest {
     protected Client lead() {
         Client client = visitor();
         if (client.get("/api/session").body().get("setupNeeded").booleanValue()) {
-            client.post("/api/setup", """
-                    {"code":"open-sesame","organisation":"Test club","name":"Test Lead","login":"lead","password":"%s"}""".formatted(PASSWORD)).ok();
+            client.post(
+                            "/api/setup",
+                            """
+                    {"code":"open-sesame","organisation":"Test club","name":"Test Lead","login":"lead","password":"%s"}"""
+                                    .formatted(PASSWORD))
+                    .ok();
             return client;
         }
         return client.signIn("lead", PASSWORD);
@@ -55,36 +61,66 @@ public abstract class ServerTest {
 
     /** A new roster of cleared athletes with a screening under a version of the standard floor; a family name may follow a given one. */
     protected static Hall hall(Client lead, int protocolVersion, String... names) {
-        String team = lead.post("/api/teams", "{\"name\":\"Roster %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
-        List<String> athletes = Stream.of(names).map(name -> (name + " ").split(" ", 2))
-                .map(name -> lead.post("/api/teams/" + team + "/athletes",
-                        "{\"givenName\":\"%s\",\"familyName\":\"%s\",\"clearance\":\"CLEARED\"}".formatted(name[0], name[1].strip())).ok().text("/id"))
+        String team = lead.post(
+                        "/api/teams", "{\"name\":\"Roster %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID()))
+                .ok()
+                .text("/id");
+        List<String> athletes = Stream.of(names)
+                .map(name -> (name + " ").split(" ", 2))
+                .map(name -> lead.post(
+                                "/api/teams/" + team + "/athletes",
+                                "{\"givenName\":\"%s\",\"familyName\":\"%s\",\"clearance\":\"CLEARED\"}"
+                                        .formatted(name[0], name[1].strip()))
+                        .ok()
+                        .text("/id"))
                 .toList();
         return new Hall(team, screening(lead, team, protocolVersion), athletes);
     }
 
     protected static String screening(Client lead, String team, int protocolVersion) {
-        return lead.post("/api/screenings", """
-                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":%d}""".formatted(team, protocolVersion)).ok().text("/id");
+        return lead.post(
+                        "/api/screenings",
+                        """
+                {"team":"%s","name":"S","heldOn":"2026-11-09","protocol":"standard-floor","protocolVersion":%d}"""
+                                .formatted(team, protocolVersion))
+                .ok()
+                .text("/id");
     }
 
     /** Facts about an athlete, one delivery each. */
     protected static void send(Client who, String screening, String athlete, String... facts) {
         for (String fact : facts) {
-            who.post("/api/screenings/" + screening + "/facts", "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
-                    .formatted(UUID.randomUUID(), athlete, fact)).ok();
+            who.post(
+                            "/api/screenings/" + screening + "/facts",
+                            "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
+                                    .formatted(UUID.randomUUID(), athlete, fact))
+                    .ok();
         }
     }
 
     /** A whole overhead squat in which only the given marks were made, written {@code knee-line LEFT MARKED}. */
     protected static UUID squat(Client who, String screening, String athlete, String... marks) {
         UUID trial = UUID.randomUUID();
-        send(who, screening, athlete, "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"OVERHEAD\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
+        send(
+                who,
+                screening,
+                athlete,
+                "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"OVERHEAD\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
+                        .formatted(trial));
         for (String mark : marks) {
             String[] part = mark.split(" ");
-            send(who, screening, athlete, "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\",\"side\":\"%s\",\"grade\":\"%s\"}".formatted(trial, part[0], part[1], part[2]));
+            send(
+                    who,
+                    screening,
+                    athlete,
+                    "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\",\"side\":\"%s\",\"grade\":\"%s\"}"
+                            .formatted(trial, part[0], part[1], part[2]));
         }
-        send(who, screening, athlete, "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial),
+        send(
+                who,
+                screening,
+                athlete,
+                "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial),
                 "{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
         return trial;
     }

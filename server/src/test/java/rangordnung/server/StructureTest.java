@@ -2,11 +2,11 @@ package rangordnung.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import jakarta.persistence.Entity;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.lang.syntax.ArchRuleDefinition;
+import jakarta.persistence.Entity;
 import org.junit.jupiter.api.Test;
 import org.springframework.modulith.core.ApplicationModules;
 
@@ -19,9 +19,16 @@ class StructureTest {
 
     @Test
     void a_feature_keeps_its_rows_to_itself() {
-        JavaClasses classes = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("rangordnung.server");
+        JavaClasses classes = new ClassFileImporter()
+                .withImportOption(new ImportOption.DoNotIncludeTests())
+                .importPackages("rangordnung.server");
 
-        ArchRuleDefinition.classes().that().areAnnotatedWith(Entity.class).should().notBePublic().check(classes);
+        ArchRuleDefinition.classes()
+                .that()
+                .areAnnotatedWith(Entity.class)
+                .should()
+                .notBePublic()
+                .check(classes);
         assertThat(classes).hasSizeGreaterThan(50);
     }
 }

@@ -28,7 +28,8 @@ final class TestDatabase {
             secret = answer[1];
         }
         String name = "test_" + UUID.randomUUID().toString().substring(0, 8);
-        try (Connection connection = DriverManager.getConnection(server + "postgres", USER, secret); Statement statement = connection.createStatement()) {
+        try (Connection connection = DriverManager.getConnection(server + "postgres", USER, secret);
+                Statement statement = connection.createStatement()) {
             statement.execute("create database " + name);
         } catch (SQLException e) {
             throw new IllegalStateException("No test database: " + e.getMessage(), e);
@@ -44,7 +45,8 @@ final class TestDatabase {
             Path folder = Path.of(System.getProperty("java.io.tmpdir"), "rangordnung-test-database");
             Files.createDirectories(folder);
             Process process = new ProcessBuilder("../rangordnung", "database", folder.toString(), "scratch")
-                    .redirectError(ProcessBuilder.Redirect.INHERIT).start();
+                    .redirectError(ProcessBuilder.Redirect.INHERIT)
+                    .start();
             try (BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream()))) {
                 return out.readLine();
             }

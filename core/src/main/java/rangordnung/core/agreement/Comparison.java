@@ -16,7 +16,14 @@ import rangordnung.core.protocol.Grade;
  * @param apart  how many grades lie between them
  * @param values what each measured, where both did
  */
-public record Comparison(String test, String criterion, Optional<Side> side, Grade first, Grade second, int apart, Optional<Values> values) {
+public record Comparison(
+        String test,
+        String criterion,
+        Optional<Side> side,
+        Grade first,
+        Grade second,
+        int apart,
+        Optional<Values> values) {
 
     /** Two measured values. */
     public record Values(double first, double second) {}
@@ -25,20 +32,29 @@ public record Comparison(String test, String criterion, Optional<Side> side, Gra
     public static List<Comparison> of(TestResult first, TestResult second) {
         List<Comparison> all = new ArrayList<>();
         for (CriterionResult one : first.criteria()) {
-            second.criterion(one.criterion().id()).ifPresent(other -> one.spots().forEach(side -> {
-                Optional<Grade> a = one.at(side).map(Finding.Graded::grade);
-                Optional<Grade> b = other.at(side).map(Finding.Graded::grade);
-                if (a.isPresent() && b.isPresent()) {
-                    all.add(new Comparison(first.test().id(), one.criterion().id(), side, a.get(), b.get(),
-                            Math.abs(a.get().ordinal() - b.get().ordinal()), values(one, other, side.orElse(Side.LEFT))));
-                }
-            }));
+            second.criterion(one.criterion().id())
+                    .ifPresent(other -> one.spots().forEach(side -> {
+                        Optional<Grade> a = one.at(side).map(Finding.Graded::grade);
+                        Optional<Grade> b = other.at(side).map(Finding.Graded::grade);
+                        if (a.isPresent() && b.isPresent()) {
+                            all.add(new Comparison(
+                                    first.test().id(),
+                                    one.criterion().id(),
+                                    side,
+                                    a.get(),
+                                    b.get(),
+                                    Math.abs(a.get().ordinal() - b.get().ordinal()),
+                                    values(one, other, side.orElse(Side.LEFT))));
+                        }
+                    }));
         }
         return all;
     }
 
     private static Optional<Values> values(CriterionResult one, CriterionResult other, Side side) {
-        return one.readings().get(side).flatMap(r -> r.value())
+        return one.readings()
+                .get(side)
+                .flatMap(r -> r.value())
                 .flatMap(a -> other.readings().get(side).flatMap(r -> r.value()).map(b -> new Values(a, b)));
     }
 

@@ -36,7 +36,8 @@ public record IntraclassCorrelation(
         int n = table.size();
         int k = n == 0 ? 0 : table.get(0).length;
         if (n < 2 || k < 2 || table.stream().anyMatch(row -> row.length != k)) {
-            throw new IllegalArgumentException("Intraclass correlation needs at least two targets and two judges, and a value for each");
+            throw new IllegalArgumentException(
+                    "Intraclass correlation needs at least two targets and two judges, and a value for each");
         }
         double grand = table.stream().flatMapToDouble(Arrays::stream).average().orElseThrow();
         double total = 0;
@@ -61,7 +62,9 @@ public record IntraclassCorrelation(
         double jms = judges / (k - 1);
         double ems = (total - between - judges) / ((n - 1.0) * (k - 1));
         double wms = (total - between) / (n * (k - 1.0));
-        return new IntraclassCorrelation(n, k,
+        return new IntraclassCorrelation(
+                n,
+                k,
                 (bms - wms) / (bms + (k - 1) * wms),
                 (bms - ems) / (bms + (k - 1) * ems + k * (jms - ems) / n),
                 (bms - ems) / (bms + (k - 1) * ems),

@@ -14,7 +14,14 @@ import java.util.Optional;
 public record Kappa(int pairs, double agreement, Optional<Double> kappa, Optional<Double> weighted) {
 
     /** Words for a kappa (Landis and Koch 1977, Biometrics 33; value from memory); a convention, no evidence. */
-    public enum Strength { POOR, SLIGHT, FAIR, MODERATE, SUBSTANTIAL, ALMOST_PERFECT }
+    public enum Strength {
+        POOR,
+        SLIGHT,
+        FAIR,
+        MODERATE,
+        SUBSTANTIAL,
+        ALMOST_PERFECT
+    }
 
     /** A pair of categories, from 0 on. */
     public record Pair(int first, int second) {}
@@ -70,11 +77,14 @@ public record Kappa(int pairs, double agreement, Optional<Double> kappa, Optiona
     public static Strength strength(double kappa) {
         // a kappa of 0.6 is not above 0.60 because its last bit says so
         double shown = Math.round(kappa * 1e9) / 1e9;
-        return shown < 0 ? Strength.POOR
-                : shown <= 0.20 ? Strength.SLIGHT
-                : shown <= 0.40 ? Strength.FAIR
-                : shown <= 0.60 ? Strength.MODERATE
-                : shown <= 0.80 ? Strength.SUBSTANTIAL
-                : Strength.ALMOST_PERFECT;
+        return shown < 0
+                ? Strength.POOR
+                : shown <= 0.20
+                        ? Strength.SLIGHT
+                        : shown <= 0.40
+                                ? Strength.FAIR
+                                : shown <= 0.60
+                                        ? Strength.MODERATE
+                                        : shown <= 0.80 ? Strength.SUBSTANTIAL : Strength.ALMOST_PERFECT;
     }
 }

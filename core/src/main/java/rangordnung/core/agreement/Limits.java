@@ -24,7 +24,8 @@ public record Limits(int pairs, double bias, double low, double high) {
             throw new IllegalArgumentException("Limits of agreement need at least two pairs");
         }
         double bias = pairs.stream().mapToDouble(p -> p[0] - p[1]).average().orElseThrow();
-        double squares = pairs.stream().mapToDouble(p -> Math.pow(p[0] - p[1] - bias, 2)).sum();
+        double squares =
+                pairs.stream().mapToDouble(p -> Math.pow(p[0] - p[1] - bias, 2)).sum();
         double deviation = Math.sqrt(squares / (pairs.size() - 1));
         return new Limits(pairs.size(), bias, bias - coverage * deviation, bias + coverage * deviation);
     }

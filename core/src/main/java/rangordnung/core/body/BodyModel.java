@@ -33,6 +33,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
     private static final double EXACT = 0.001;
     /** No shin leans further back than this while the athlete stands. */
     private static final double BACKWARD_SHIN = -15;
+
     private static final int HALVINGS = 40;
 
     public BodyModel {
@@ -52,6 +53,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
 
         /** Start values (house convention): a free hip and a trunk that may lean to 65 degrees. */
         public static final double HIP = 130;
+
         public static final double TRUNK = 65;
         static final double MOST_SHIN = 60;
         static final double MOST_HIP = 160;
@@ -89,7 +91,13 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
     public record Posture(double shin, double thigh, double trunk, double hipFlexion) {}
 
     /** Something that may be changed, one at a time. */
-    public enum ChangeOf { ANKLE_FIVE_DEGREES, HIP_TEN_DEGREES, PLATE_TWO_CENTIMETRES, ARMS_FORWARD, WEIGHT_IN_FRONT }
+    public enum ChangeOf {
+        ANKLE_FIVE_DEGREES,
+        HIP_TEN_DEGREES,
+        PLATE_TWO_CENTIMETRES,
+        ARMS_FORWARD,
+        WEIGHT_IN_FRONT
+    }
 
     /**
      * What the body can do.
@@ -101,7 +109,13 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
      * @param plate   height of the smallest plate for the target in metres; 0 where none is needed; empty where none suffices
      * @param changes thigh angle of the deepest posture after one change each
      */
-    public record Answer(Posture deepest, Limit limit, boolean reaches, Optional<Posture> atTarget, Optional<Double> plate, Map<ChangeOf, Double> changes) {}
+    public record Answer(
+            Posture deepest,
+            Limit limit,
+            boolean reaches,
+            Optional<Posture> atTarget,
+            Optional<Double> plate,
+            Map<ChangeOf, Double> changes) {}
 
     /**
      * The trunk angle that keeps the common mass centre over midfoot.
@@ -122,7 +136,8 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
                 + Segment.SHANK.wholeMass() * kneeX * (1 - Segment.SHANK.centre())
                 + Segment.THIGH.wholeMass() * (hipX + Segment.THIGH.centre() * (kneeX - hipX))
                 + (Segment.TRUNK_HEAD_NECK.wholeMass() + armMass() + load.share()) * hipX;
-        double withSine = Segment.TRUNK_HEAD_NECK.wholeMass() * Segment.TRUNK_HEAD_NECK.centre() * build.trunk() + armMass() * build.trunk();
+        double withSine = Segment.TRUNK_HEAD_NECK.wholeMass() * Segment.TRUNK_HEAD_NECK.centre() * build.trunk()
+                + armMass() * build.trunk();
         double withCosine = 0;
         if (arms == ArmPosition.FORWARD || load.place() == Load.Place.IN_FRONT) {
             fixed += armMoment();
@@ -142,7 +157,9 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
     /** Solves a · sin(t) + b · cos(t) = c for the angle nearest to upright, in degrees. */
     private static double angle(double a, double b, double c) {
         double size = Math.hypot(a, b);
-        return Math.abs(c) > size ? Math.copySign(Double.POSITIVE_INFINITY, c) : Math.toDegrees(Math.asin(c / size) - Math.atan2(b, a));
+        return Math.abs(c) > size
+                ? Math.copySign(Double.POSITIVE_INFINITY, c)
+                : Math.toDegrees(Math.asin(c / size) - Math.atan2(b, a));
     }
 
     private static double armMass() {
@@ -191,7 +208,9 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
             shin = least;
         }
         double trunk = lean(shin, thigh);
-        return Double.isFinite(trunk) ? Optional.of(new Posture(shin, thigh, trunk, 90 + trunk - thigh)) : Optional.empty();
+        return Double.isFinite(trunk)
+                ? Optional.of(new Posture(shin, thigh, trunk, 90 + trunk - thigh))
+                : Optional.empty();
     }
 
     /** The lowest posture that can be reached from standing without leaving a limit on the way. */
@@ -210,7 +229,9 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
             }
         }
         double found = reached;
-        return at(found).orElseThrow(() -> Refusal.contradiction("With these lengths and limits the body does not even stand over its feet."));
+        return at(found)
+                .orElseThrow(() -> Refusal.contradiction(
+                        "With these lengths and limits the body does not even stand over its feet."));
     }
 
     /** Whether a depth can be reached, as a thigh angle in degrees. */
@@ -228,15 +249,25 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
         boolean reaches = reaches(target);
         Map<ChangeOf, Double> changes = new EnumMap<>(ChangeOf.class);
         changed().forEach((change, model) -> changes.put(change, model.deepest().thigh()));
-        return new Answer(deepest, limit(deepest), reaches, reaches ? at(Math.max(target, deepest.thigh())) : Optional.empty(), smallestPlate(target), changes);
+        return new Answer(
+                deepest,
+                limit(deepest),
+                reaches,
+                reaches ? at(Math.max(target, deepest.thigh())) : Optional.empty(),
+                smallestPlate(target),
+                changes);
     }
 
     private Limit limit(Posture deepest) {
         if (deepest.thigh() <= DEEPEST + EXACT) {
             return Limit.NONE;
         }
-        double freeAnkle = with(new Limits(Limits.MOST_SHIN, limits.hip(), limits.trunk())).deepest().thigh();
-        double freeHip = with(new Limits(limits.shin(), Limits.MOST_HIP, limits.trunk())).deepest().thigh();
+        double freeAnkle = with(new Limits(Limits.MOST_SHIN, limits.hip(), limits.trunk()))
+                .deepest()
+                .thigh();
+        double freeHip = with(new Limits(limits.shin(), Limits.MOST_HIP, limits.trunk()))
+                .deepest()
+                .thigh();
         if (Math.min(freeAnkle, freeHip) > deepest.thigh() - STEP) {
             return Limit.BALANCE;
         }
@@ -265,8 +296,12 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
 
     private Map<ChangeOf, BodyModel> changed() {
         Map<ChangeOf, BodyModel> all = new EnumMap<>(ChangeOf.class);
-        all.put(ChangeOf.ANKLE_FIVE_DEGREES, with(new Limits(Math.min(Limits.MOST_SHIN, limits.shin() + 5), limits.hip(), limits.trunk())));
-        all.put(ChangeOf.HIP_TEN_DEGREES, with(new Limits(limits.shin(), Math.min(Limits.MOST_HIP, limits.hip() + 10), limits.trunk())));
+        all.put(
+                ChangeOf.ANKLE_FIVE_DEGREES,
+                with(new Limits(Math.min(Limits.MOST_SHIN, limits.shin() + 5), limits.hip(), limits.trunk())));
+        all.put(
+                ChangeOf.HIP_TEN_DEGREES,
+                with(new Limits(limits.shin(), Math.min(Limits.MOST_HIP, limits.hip() + 10), limits.trunk())));
         if (plate + 0.02 <= HIGHEST_PLATE) {
             all.put(ChangeOf.PLATE_TWO_CENTIMETRES, withPlate(plate + 0.02));
         }
@@ -274,7 +309,9 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
             if (arms != ArmPosition.FORWARD) {
                 all.put(ChangeOf.ARMS_FORWARD, new BodyModel(build, limits, ArmPosition.FORWARD, load, plate));
             }
-            all.put(ChangeOf.WEIGHT_IN_FRONT, new BodyModel(build, limits, ArmPosition.FORWARD, new Load(Load.Place.IN_FRONT, 0.05), plate));
+            all.put(
+                    ChangeOf.WEIGHT_IN_FRONT,
+                    new BodyModel(build, limits, ArmPosition.FORWARD, new Load(Load.Place.IN_FRONT, 0.05), plate));
         }
         return all;
     }

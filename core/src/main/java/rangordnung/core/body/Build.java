@@ -15,8 +15,16 @@ import rangordnung.core.Refusal;
  * @param shoulderWidth between both shoulder joints
  */
 public record Build(
-        double shank, double thigh, double trunk, double foot, double ankleHeight, double upperArm, double forearm, double hand,
-        double hipSpacing, double shoulderWidth) {
+        double shank,
+        double thigh,
+        double trunk,
+        double foot,
+        double ankleHeight,
+        double upperArm,
+        double forearm,
+        double hand,
+        double hipSpacing,
+        double shoulderWidth) {
 
     /** Ankle joint in front of the heel, as a share of the foot (house convention). */
     public static final double ANKLE_ALONG_FOOT = 0.25;
@@ -26,9 +34,11 @@ public record Build(
     public static final double BALL_ALONG_FOOT = 0.72;
     /** Shortest and tallest stature that is taken, in metres (house convention). */
     public static final double SHORTEST = 0.8;
+
     public static final double TALLEST = 2.5;
     /** Shortest and longest segment that can be measured on somebody of such a stature, in metres (house convention). */
     private static final double SHORTEST_SEGMENT = 0.1;
+
     private static final double LONGEST_SEGMENT = 1.0;
 
     public Build {
@@ -53,14 +63,32 @@ public record Build(
         if (!(metres >= SHORTEST && metres <= TALLEST)) {
             throw Refusal.outOfRange("stature", Math.round(metres * 100), 80, 250, "cm");
         }
-        return new Build(0.246 * metres, 0.245 * metres, 0.288 * metres, 0.152 * metres, 0.039 * metres, 0.186 * metres, 0.146 * metres, 0.108 * metres,
-                0.191 * metres, 0.259 * metres);
+        return new Build(
+                0.246 * metres,
+                0.245 * metres,
+                0.288 * metres,
+                0.152 * metres,
+                0.039 * metres,
+                0.186 * metres,
+                0.146 * metres,
+                0.108 * metres,
+                0.191 * metres,
+                0.259 * metres);
     }
 
     /** The same body with segments that were measured, in metres. */
     public Build with(Optional<Double> measuredShank, Optional<Double> measuredThigh, Optional<Double> measuredTrunk) {
-        return new Build(measuredShank.orElse(shank), measuredThigh.orElse(thigh), measuredTrunk.orElse(trunk), foot, ankleHeight, upperArm, forearm, hand,
-                hipSpacing, shoulderWidth);
+        return new Build(
+                measuredShank.orElse(shank),
+                measuredThigh.orElse(thigh),
+                measuredTrunk.orElse(trunk),
+                foot,
+                ankleHeight,
+                upperArm,
+                forearm,
+                hand,
+                hipSpacing,
+                shoulderWidth);
     }
 
     /** Hip joint above the floor in upright stance, in metres. */

@@ -16,10 +16,11 @@ record Absence(Optional<Attendance> attendance, Optional<Entry> stop, Threshold 
                     Origin.Rule.PAIN_STOPS, pain.fact().ofTrial(), List.of(pain.id()), List.of(painStopsFrom))));
         }
         Origin checkIn = Origin.of(Origin.Rule.CHECK_IN);
-        return attendance.flatMap(a -> Optional.<Finding>ofNullable(switch (a) {
-            case ABSENT -> new Finding.Absent(checkIn);
-            case EXCUSED, UNWELL -> new Finding.Excused(checkIn);
-            case PRESENT -> null;
-        }));
+        return attendance.flatMap(a -> Optional.<Finding>ofNullable(
+                switch (a) {
+                    case ABSENT -> new Finding.Absent(checkIn);
+                    case EXCUSED, UNWELL -> new Finding.Excused(checkIn);
+                    case PRESENT -> null;
+                }));
     }
 }

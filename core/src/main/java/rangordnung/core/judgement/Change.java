@@ -10,7 +10,11 @@ package rangordnung.core.judgement;
 public record Change(double difference, double detectable, Verdict verdict) {
 
     /** What may be said of a change. */
-    public enum Verdict { IMPROVED, WORSE, WITHIN_NOISE }
+    public enum Verdict {
+        IMPROVED,
+        WORSE,
+        WITHIN_NOISE
+    }
 
     /**
      * The change from one estimate to a later one of the same measure, side and conditions.
@@ -21,7 +25,8 @@ public record Change(double difference, double detectable, Verdict verdict) {
     public static Change between(Estimate before, Estimate now, double coverage, boolean moreIsBetter) {
         double difference = now.value() - before.value();
         double detectable = before.detectableDifference(now, coverage);
-        Verdict verdict = Math.abs(difference) < detectable ? Verdict.WITHIN_NOISE
+        Verdict verdict = Math.abs(difference) < detectable
+                ? Verdict.WITHIN_NOISE
                 : difference > 0 == moreIsBetter ? Verdict.IMPROVED : Verdict.WORSE;
         return new Change(difference, detectable, verdict);
     }

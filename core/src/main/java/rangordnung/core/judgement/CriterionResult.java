@@ -17,8 +17,12 @@ import rangordnung.core.protocol.Source;
  * @param readings  what was measured by hand
  * @param told      what landmarks and devices measured in it, whether it is judged or only told
  */
-public record CriterionResult(Criterion criterion, Sided<Finding> findings, Optional<Side> direction,
-        Sided<Optional<Reading>> readings, List<Told> told) {
+public record CriterionResult(
+        Criterion criterion,
+        Sided<Finding> findings,
+        Optional<Side> direction,
+        Sided<Optional<Reading>> readings,
+        List<Told> told) {
 
     /**
      * A measure by its value.
@@ -32,7 +36,9 @@ public record CriterionResult(Criterion criterion, Sided<Finding> findings, Opti
 
     /** The places that have a grade of their own: two sides, or one for the whole body. */
     public Stream<Optional<Side>> spots() {
-        return criterion.extent() == Extent.SIDED ? Stream.of(Optional.of(Side.LEFT), Optional.of(Side.RIGHT)) : Stream.of(Optional.empty());
+        return criterion.extent() == Extent.SIDED
+                ? Stream.of(Optional.of(Side.LEFT), Optional.of(Side.RIGHT))
+                : Stream.of(Optional.empty());
     }
 
     /** The grade at a place. */
@@ -56,8 +62,11 @@ public record CriterionResult(Criterion criterion, Sided<Finding> findings, Opti
     /** The same with one side's grade replaced, for asking what would happen if. */
     public CriterionResult withGrade(Side side, Grade grade) {
         Sided<Finding> changed = Sided.each(s -> s == side || criterion.extent() != Extent.SIDED
-                ? findings.get(s).graded().<Finding>map(g -> new Finding.Graded(
-                        grade, grade.deviation(), g.sem(), grade, g.variant(), g.origin())).orElse(findings.get(s))
+                ? findings.get(s)
+                        .graded()
+                        .<Finding>map(g ->
+                                new Finding.Graded(grade, grade.deviation(), g.sem(), grade, g.variant(), g.origin()))
+                        .orElse(findings.get(s))
                 : findings.get(s));
         return new CriterionResult(criterion, changed, direction, readings, told);
     }

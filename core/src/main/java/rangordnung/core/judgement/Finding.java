@@ -22,7 +22,8 @@ public sealed interface Finding {
      * @param worst     worst single repetition
      * @param variant   way of showing
      */
-    record Graded(Grade grade, double deviation, double sem, Grade worst, Optional<String> variant, Origin origin) implements Finding {
+    record Graded(Grade grade, double deviation, double sem, Grade worst, Optional<String> variant, Origin origin)
+            implements Finding {
         @Override
         public Optional<Graded> graded() {
             return Optional.of(this);

@@ -21,19 +21,26 @@ record GaugeReader(Gauge gauge, Sided<Optional<Double>> legLengthCentimetres) {
     /** The readings of both sides; figures that compare sides stand on both. */
     Sided<Optional<Reading>> read(Sided<List<Fact.Measured>> values) {
         Sided<List<Reading.PartReading>> parts = values.map(this::parts);
-        return Sided.each(side -> values.get(side).isEmpty() ? Optional.empty() : Optional.of(new Reading(
-                gauge.measure(),
-                combined(parts.get(side), legLengthCentimetres.get(side)),
-                parts.get(side),
-                figures(parts.get(side), parts, legLengthCentimetres.get(side)))));
+        return Sided.each(side -> values.get(side).isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Reading(
+                        gauge.measure(),
+                        combined(parts.get(side), legLengthCentimetres.get(side)),
+                        parts.get(side),
+                        figures(parts.get(side), parts, legLengthCentimetres.get(side)))));
     }
 
     private List<Reading.PartReading> parts(List<Fact.Measured> values) {
         List<Reading.PartReading> parts = new ArrayList<>();
         for (Gauge.Part part : gauge.parts()) {
-            List<Fact.Measured> attempts = values.stream().filter(v -> v.measure().equals(part.id()))
-                    .sorted(Comparator.comparingInt(Fact.Measured::repetition)).toList();
-            List<Double> counting = attempts.stream().filter(this::counts).map(Fact.Measured::value).toList();
+            List<Fact.Measured> attempts = values.stream()
+                    .filter(v -> v.measure().equals(part.id()))
+                    .sorted(Comparator.comparingInt(Fact.Measured::repetition))
+                    .toList();
+            List<Double> counting = attempts.stream()
+                    .filter(this::counts)
+                    .map(Fact.Measured::value)
+                    .toList();
             parts.add(Reading.PartReading.of(part.id(), counting, attempts.size() - counting.size()));
         }
         return parts;
@@ -47,12 +54,16 @@ record GaugeReader(Gauge gauge, Sided<Optional<Double>> legLengthCentimetres) {
         return switch (gauge.aggregate()) {
             case MEAN -> part.mean();
             case BEST -> part.best();
-            case LAST -> part.counting().isEmpty() ? Optional.empty() : Optional.of(part.counting().get(part.counting().size() - 1));
+            case LAST ->
+                part.counting().isEmpty()
+                        ? Optional.empty()
+                        : Optional.of(part.counting().get(part.counting().size() - 1));
         };
     }
 
     private Optional<Double> combined(List<Reading.PartReading> parts, Optional<Double> leg) {
-        List<Double> values = parts.stream().map(this::aggregated).flatMap(Optional::stream).toList();
+        List<Double> values =
+                parts.stream().map(this::aggregated).flatMap(Optional::stream).toList();
         if (gauge.instrument() == Gauge.Instrument.GRID) {
             return values.stream().max(Double::compare);
         }
@@ -73,28 +84,52 @@ record GaugeReader(Gauge gauge, Sided<Optional<Double>> legLengthCentimetres) {
         return sum > 0 ? Optional.of(100 * values.get(0) / sum) : Optional.empty();
     }
 
-    private List<Reading.FigureValue> figures(List<Reading.PartReading> own, Sided<List<Reading.PartReading>> both, Optional<Double> leg) {
+    private List<Reading.FigureValue> figures(
+            List<Reading.PartReading> own, Sided<List<Reading.PartReading>> both, Optional<Double> leg) {
         List<Reading.FigureValue> figures = new ArrayList<>();
         for (Gauge.Figure figure : gauge.figures()) {
             switch (figure.kind()) {
-                case BEST_AND_MEAN -> own.forEach(part -> {
-                    part.best().ifPresent(v -> figures.add(new Reading.FigureValue(figure.id() + "-best", figure.unit(), v, false)));
-                    part.mean().ifPresent(v -> figures.add(new Reading.FigureValue(figure.id() + "-mean", figure.unit(), v, false)));
-                });
-                case PARTS_PER_LEG_LENGTH -> leg.ifPresent(length -> own.forEach(part -> part.best().ifPresent(v ->
-                        figures.add(new Reading.FigureValue(figure.id() + "-" + part.part(), figure.unit(), 100 * v / length, false)))));
+                case BEST_AND_MEAN ->
+                    own.forEach(part -> {
+                        part.best()
+                                .ifPresent(v -> figures.add(
+                                        new Reading.FigureValue(figure.id() + "-best", figure.unit(), v, false)));
+                        part.mean()
+                                .ifPresent(v -> figures.add(
+                                        new Reading.FigureValue(figure.id() + "-mean", figure.unit(), v, false)));
+                    });
+                case PARTS_PER_LEG_LENGTH ->
+                    leg.ifPresent(length -> own.forEach(part -> part.best()
+                            .ifPresent(v -> figures.add(new Reading.FigureValue(
+                                    figure.id() + "-" + part.part(), figure.unit(), 100 * v / length, false)))));
                 case SIDE_DIFFERENCE -> {
                     Sided<Optional<Double>> values = both.map(parts -> value(figure, parts));
                     if (values.left().isPresent() && values.right().isPresent()) {
                         double difference = values.left().get() - values.right().get();
-                        figures.add(new Reading.FigureValue(figure.id(), figure.unit(), difference,
-                                figure.flagFrom().filter(limit -> beyond(Math.abs(difference), limit.value(), figure.flagAtLimit())).isPresent()));
+                        figures.add(new Reading.FigureValue(
+                                figure.id(),
+                                figure.unit(),
+                                difference,
+                                figure.flagFrom()
+                                        .filter(limit ->
+                                                beyond(Math.abs(difference), limit.value(), figure.flagAtLimit()))
+                                        .isPresent()));
                     }
                 }
-                case CONVERTED -> value(figure, own).ifPresent(v -> figures.add(new Reading.FigureValue(
-                        figure.id(), figure.unit(), v * figure.factor().orElseThrow().value(), false)));
-                case FLAGGED_BELOW -> combined(own, leg).ifPresent(v -> figures.add(new Reading.FigureValue(
-                        figure.id(), figure.unit(), v, v < figure.flagFrom().orElseThrow().value())));
+                case CONVERTED ->
+                    value(figure, own)
+                            .ifPresent(v -> figures.add(new Reading.FigureValue(
+                                    figure.id(),
+                                    figure.unit(),
+                                    v * figure.factor().orElseThrow().value(),
+                                    false)));
+                case FLAGGED_BELOW ->
+                    combined(own, leg)
+                            .ifPresent(v -> figures.add(new Reading.FigureValue(
+                                    figure.id(),
+                                    figure.unit(),
+                                    v,
+                                    v < figure.flagFrom().orElseThrow().value())));
             }
         }
         return List.copyOf(figures);

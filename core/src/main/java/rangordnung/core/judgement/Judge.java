@@ -37,12 +37,15 @@ public final class Judge {
     /** The result of a screen. */
     public ScreenResult judge(Book book, Particulars particulars) {
         Spoken spoken = Spoken.of(book, protocol);
-        Absence absence = new Absence(spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom());
-        Sided<Optional<Double>> legs = Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres));
+        Absence absence =
+                new Absence(spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom());
+        Sided<Optional<Double>> legs =
+                Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres));
         PersonalSetUp setUp = PersonalSetUp.of(protocol.tests().stream()
                 .filter(test -> test.role() == TestDefinition.Role.SET_UP)
                 .flatMap(test -> counted(test, baselines(test, TrialBook.of(test, book)), particulars).stream()
-                        .map(t -> new TrialJudge(protocol.rules(), protocol.policies(), test, t, absence, legs).judge()))
+                        .map(t ->
+                                new TrialJudge(protocol.rules(), protocol.policies(), test, t, absence, legs).judge()))
                 .toList());
         Policies policies = protocol.policies().withOwnDepth(setUp.depthCeiling());
         List<TestResult> counting = new ArrayList<>();
@@ -51,44 +54,76 @@ public final class Judge {
         for (TestDefinition test : protocol.tests()) {
             List<TrialBook> trials = TrialBook.of(test, book);
             List<TrialBook> baselines = baselines(test, trials);
-            Function<TrialBook, TestResult> judged = t -> new TrialJudge(protocol.rules(), policies, test, t, absence, legs).judge();
+            Function<TrialBook, TestResult> judged =
+                    t -> new TrialJudge(protocol.rules(), policies, test, t, absence, legs).judge();
             Optional<TrialBook> counted = counted(test, baselines, particulars);
             switch (test.role()) {
                 case SCREEN -> counting.add(counted.map(judged).orElseGet(() -> untested(test, absence)));
                 case RETEST -> counted.map(judged).ifPresent(retests::add);
-                case SET_UP -> { } // judged above, since the athlete's own targets come from there
+                case SET_UP -> {} // judged above, since the athlete's own targets come from there
             }
-            trials.stream().filter(t -> t.retest().isPresent() && !t.empty()).map(judged).forEach(retests::add);
+            trials.stream()
+                    .filter(t -> t.retest().isPresent() && !t.empty())
+                    .map(judged)
+                    .forEach(retests::add);
             counted.filter(t -> test.counts()).ifPresent(chosen -> baselines.stream()
-                    .filter(t -> t.complete(test) && t.flags().isEmpty() && t.rater().isPresent() && !t.rater().equals(chosen.rater()))
-                    .map(judged).forEach(second::add));
+                    .filter(t -> t.complete(test)
+                            && t.flags().isEmpty()
+                            && t.rater().isPresent()
+                            && !t.rater().equals(chosen.rater()))
+                    .map(judged)
+                    .forEach(second::add));
         }
         return new ScreenResult(
-                spoken.attendance(), spoken.background(), spoken.pains(), spoken.stop().isPresent(),
-                StopRules.refer(spoken.pains(), spoken.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS), shifts(counting)),
-                counting, second, retests, setUp, KnownBody.of(particulars.stature(), spoken.body()), MovementIndex.of(counting, protocol.rules()));
+                spoken.attendance(),
+                spoken.background(),
+                spoken.pains(),
+                spoken.stop().isPresent(),
+                StopRules.refer(
+                        spoken.pains(),
+                        spoken.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS),
+                        shifts(counting)),
+                counting,
+                second,
+                retests,
+                setUp,
+                KnownBody.of(particulars.stature(), spoken.body()),
+                MovementIndex.of(counting, protocol.rules()));
     }
 
     /** The trials under the conditions of the standard. */
     private static List<TrialBook> baselines(TestDefinition test, List<TrialBook> trials) {
-        return trials.stream().filter(t -> t.retest().isEmpty() && t.conditions().baseline(test.standard())).toList();
+        return trials.stream()
+                .filter(t -> t.retest().isEmpty() && t.conditions().baseline(test.standard()))
+                .toList();
     }
 
     /** What was said outside trials. */
     private record Spoken(
-            Optional<Attendance> attendance, Set<Fact.Background> background, List<PainReport> pains, Optional<Entry> stop, Sided<Optional<Double>> legLength,
+            Optional<Attendance> attendance,
+            Set<Fact.Background> background,
+            List<PainReport> pains,
+            Optional<Entry> stop,
+            Sided<Optional<Double>> legLength,
             Optional<Fact.BodyMeasured> body) {
 
         static Spoken of(Book book, Protocol protocol) {
-            List<PainReport> pains = book.facts(Fact.PainReported.class).map(Fact.PainReported::report).toList();
+            List<PainReport> pains = book.facts(Fact.PainReported.class)
+                    .map(Fact.PainReported::report)
+                    .toList();
             Optional<Entry> stop = book.standing().stream()
-                    .filter(e -> e.fact() instanceof Fact.PainReported pain && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP)
+                    .filter(e -> e.fact() instanceof Fact.PainReported pain
+                            && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP)
                     .findFirst();
             return new Spoken(
                     book.last(Fact.Attended.class).map(Fact.Attended::attendance),
                     book.last(Fact.Asked.class).map(Fact.Asked::yes).orElse(Set.of()),
-                    pains, stop,
-                    Sided.each(side -> book.facts(Fact.LegMeasured.class).filter(leg -> leg.side() == side).map(Fact.LegMeasured::centimetres).reduce((a, b) -> b)),
+                    pains,
+                    stop,
+                    Sided.each(side -> book.facts(Fact.LegMeasured.class)
+                            .filter(leg -> leg.side() == side)
+                            .map(Fact.LegMeasured::centimetres)
+                            .reduce((a, b) -> b)),
                     book.last(Fact.BodyMeasured.class));
         }
     }
@@ -98,23 +133,32 @@ public final class Judge {
      * whole before what was not, unflagged before flagged, then the latest of the rater who looked first. Another rater's
      * look is a second one; which of the two counts, nobody but the lead decides.
      */
-    private static Optional<TrialBook> counted(TestDefinition test, List<TrialBook> baselines, Particulars particulars) {
+    private static Optional<TrialBook> counted(
+            TestDefinition test, List<TrialBook> baselines, Particulars particulars) {
         Optional<UUID> settled = Optional.ofNullable(particulars.settled().get(test.id()));
-        Comparator<TrialBook> usable = Comparator.<TrialBook, Boolean>comparing(t -> settled.filter(t.id()::equals).isPresent())
+        Comparator<TrialBook> usable = Comparator.<TrialBook, Boolean>comparing(
+                        t -> settled.filter(t.id()::equals).isPresent())
                 .thenComparing(t -> !t.empty())
                 .thenComparing(t -> t.flags().isEmpty())
                 .thenComparing(t -> t.complete(test));
-        Optional<UUID> first = baselines.stream().max(usable.thenComparing(TrialBook::opened, Comparator.reverseOrder())).flatMap(TrialBook::rater);
-        return baselines.stream().max(usable.thenComparing(t -> t.rater().equals(first)).thenComparing(TrialBook::opened));
+        Optional<UUID> first = baselines.stream()
+                .max(usable.thenComparing(TrialBook::opened, Comparator.reverseOrder()))
+                .flatMap(TrialBook::rater);
+        return baselines.stream()
+                .max(usable.thenComparing(t -> t.rater().equals(first)).thenComparing(TrialBook::opened));
     }
 
     private static TestResult untested(TestDefinition test, Absence absence) {
         Finding nothing = absence.finding().orElse(new Finding.NotTested(Origin.of(Origin.Rule.NO_TRIAL)));
-        return TestResult.of(test, Optional.empty(),
+        return TestResult.of(
+                test,
+                Optional.empty(),
                 test.criteria().stream()
-                        .map(c -> new CriterionResult(c, Sided.both(nothing), Optional.empty(), CriterionResult.NO_READINGS, List.of()))
+                        .map(c -> new CriterionResult(
+                                c, Sided.both(nothing), Optional.empty(), CriterionResult.NO_READINGS, List.of()))
                         .toList(),
-                Optional.empty(), false);
+                Optional.empty(),
+                false);
     }
 
     private static boolean shifts(List<TestResult> tests) {

@@ -16,7 +16,10 @@ public record KnownBody(Build average, Build build, Optional<Double> hip) {
     static Optional<KnownBody> of(Optional<Double> stature, Optional<Fact.BodyMeasured> measured) {
         return stature.flatMap(metres -> measured.map(body -> {
             Build average = Build.ofStature(metres);
-            return new KnownBody(average, average.with(metres(body.shank()), metres(body.thigh()), metres(body.trunk())), body.hip());
+            return new KnownBody(
+                    average,
+                    average.with(metres(body.shank()), metres(body.thigh()), metres(body.trunk())),
+                    body.hip());
         }));
     }
 

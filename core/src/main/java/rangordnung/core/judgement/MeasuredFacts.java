@@ -25,16 +25,31 @@ public final class MeasuredFacts {
      *
      * @param working the working leg, where the test has legs one after the other
      */
-    public static List<Fact.Measured> of(TestDefinition test, ClipReport clip, UUID trial, Source source, Optional<Side> working) {
+    public static List<Fact.Measured> of(
+            TestDefinition test, ClipReport clip, UUID trial, Source source, Optional<Side> working) {
         List<Fact.Measured> facts = new ArrayList<>();
         for (Criterion criterion : test.criteria()) {
-            for (String measure : Stream.concat(criterion.anchors().stream().map(Anchor::measure), criterion.noted().stream().sorted()).distinct().toList()) {
+            for (String measure : Stream.concat(
+                            criterion.anchors().stream().map(Anchor::measure),
+                            criterion.noted().stream().sorted())
+                    .distinct()
+                    .toList()) {
                 for (ClipReport.Repeated repetition : clip.repetitions()) {
                     repetition.measurements().stream()
                             .flatMap(m -> m instanceof Measurement.Value v ? Stream.of(v) : Stream.empty())
-                            .filter(v -> v.measure().id().equals(measure) && v.moment() == v.measure().told())
-                            .forEach(v -> side(criterion, v, working).ifPresent(side -> facts.add(new Fact.Measured(trial, criterion.id(), side.at(), measure,
-                                    repetition.events().number(), v.value(), v.confidence(), Optional.empty(), Optional.of(new Fact.Taken(source, v.sem()))))));
+                            .filter(v -> v.measure().id().equals(measure)
+                                    && v.moment() == v.measure().told())
+                            .forEach(v -> side(criterion, v, working)
+                                    .ifPresent(side -> facts.add(new Fact.Measured(
+                                            trial,
+                                            criterion.id(),
+                                            side.at(),
+                                            measure,
+                                            repetition.events().number(),
+                                            v.value(),
+                                            v.confidence(),
+                                            Optional.empty(),
+                                            Optional.of(new Fact.Taken(source, v.sem()))))));
                 }
             }
         }

@@ -44,8 +44,12 @@ public sealed interface MovementIndex {
 
     /** The index of a screen's tests. */
     static MovementIndex of(List<TestResult> tests, Rules rules) {
-        double weight = tests.stream().mapToDouble(t -> t.test().weight().value()).sum();
-        double completeness = tests.stream().mapToDouble(t -> t.test().weight().value() * t.completeness()).sum() / weight;
+        double weight =
+                tests.stream().mapToDouble(t -> t.test().weight().value()).sum();
+        double completeness = tests.stream()
+                        .mapToDouble(t -> t.test().weight().value() * t.completeness())
+                        .sum()
+                / weight;
         if (tests.stream().anyMatch(t -> !t.flags().isEmpty())) {
             // a test that was only done with help would otherwise raise the index by being left out
             return new Unknown(Reason.FLAGGED_TRIALS, completeness);
@@ -54,14 +58,22 @@ public sealed interface MovementIndex {
             return new Unknown(reason(tests), completeness);
         }
         WeightedMean mean = new WeightedMean();
-        tests.forEach(t -> t.deviation().ifPresent(d -> mean.add(t.test().weight().value(), d)));
-        return mean.mean().<MovementIndex>map(d -> {
-            double value = Math.round(1000 * (1 - d.value())) / 10.0;
-            double sem = 100 * d.sem();
-            double reach = rules.coverage().value() * sem;
-            return new Known(value, sem, Math.max(0, value - reach), Math.min(100, value + reach), completeness,
-                    List.of(rules.minimumCompleteness(), rules.gradedMarkSem(), rules.coverage()));
-        }).orElseGet(() -> new Unknown(reason(tests), completeness));
+        tests.forEach(
+                t -> t.deviation().ifPresent(d -> mean.add(t.test().weight().value(), d)));
+        return mean.mean()
+                .<MovementIndex>map(d -> {
+                    double value = Math.round(1000 * (1 - d.value())) / 10.0;
+                    double sem = 100 * d.sem();
+                    double reach = rules.coverage().value() * sem;
+                    return new Known(
+                            value,
+                            sem,
+                            Math.max(0, value - reach),
+                            Math.min(100, value + reach),
+                            completeness,
+                            List.of(rules.minimumCompleteness(), rules.gradedMarkSem(), rules.coverage()));
+                })
+                .orElseGet(() -> new Unknown(reason(tests), completeness));
     }
 
     private static Reason reason(List<TestResult> tests) {

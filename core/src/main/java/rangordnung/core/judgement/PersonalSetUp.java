@@ -32,20 +32,25 @@ public record PersonalSetUp(
     static PersonalSetUp of(List<TestResult> results) {
         List<Tried> tried = results.stream()
                 .flatMap(r -> r.criteria().stream()
-                        .filter(c -> c.readings().left().isPresent() || c.readings().right().isPresent())
+                        .filter(c -> c.readings().left().isPresent()
+                                || c.readings().right().isPresent())
                         .map(c -> new Tried(r.test().id(), c.criterion().id(), c.readings())))
                 .toList();
         return new PersonalSetUp(
                 tried,
                 first(tried, "stance-width", Side.LEFT),
                 Sided.each(side -> first(tried, "turn-out", side)),
-                Sided.each(side -> readings(tried, "knee-hug", side).findFirst().map(PersonalSetUp::roomiest).orElse(List.of())),
+                Sided.each(side -> readings(tried, "knee-hug", side)
+                        .findFirst()
+                        .map(PersonalSetUp::roomiest)
+                        .orElse(List.of())),
                 Sided.each(side -> first(tried, "knee-to-armpit", side).map(v -> v == 0)),
                 first(tried, "rock-back-ceiling", Side.LEFT));
     }
 
     private static Stream<Reading> readings(List<Tried> tried, String measure, Side side) {
-        return tried.stream().flatMap(t -> t.readings().get(side).stream()).filter(r -> r.measure().equals(measure));
+        return tried.stream().flatMap(t -> t.readings().get(side).stream()).filter(r -> r.measure()
+                .equals(measure));
     }
 
     private static Optional<Double> first(List<Tried> tried, String measure, Side side) {
@@ -53,7 +58,11 @@ public record PersonalSetUp(
     }
 
     private static List<String> roomiest(Reading grid) {
-        Optional<Double> best = grid.parts().stream().flatMap(p -> p.best().stream()).max(Comparator.naturalOrder());
-        return grid.parts().stream().filter(p -> p.best().isPresent() && p.best().equals(best)).map(Reading.PartReading::part).toList();
+        Optional<Double> best =
+                grid.parts().stream().flatMap(p -> p.best().stream()).max(Comparator.naturalOrder());
+        return grid.parts().stream()
+                .filter(p -> p.best().isPresent() && p.best().equals(best))
+                .map(Reading.PartReading::part)
+                .toList();
     }
 }

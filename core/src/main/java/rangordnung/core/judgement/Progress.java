@@ -18,7 +18,14 @@ public final class Progress {
     private Progress() {}
 
     /** Where an athlete is in a queue. */
-    public enum State { WAITING, STARTED, DONE, STOPPED, ABSENT, EXCUSED }
+    public enum State {
+        WAITING,
+        STARTED,
+        DONE,
+        STOPPED,
+        ABSENT,
+        EXCUSED
+    }
 
     /**
      * The state by what stands in the book.
@@ -26,8 +33,10 @@ public final class Progress {
      * @param tests   what is to be done
      * @param checkIn whether checking in is to be done
      */
-    public static State of(Protocol protocol, List<TestDefinition> tests, Clearance clearance, Book book, boolean checkIn) {
-        boolean stopped = book.facts(Fact.PainReported.class).anyMatch(pain -> StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP);
+    public static State of(
+            Protocol protocol, List<TestDefinition> tests, Clearance clearance, Book book, boolean checkIn) {
+        boolean stopped = book.facts(Fact.PainReported.class)
+                .anyMatch(pain -> StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP);
         if (stopped) {
             return State.STOPPED;
         }
@@ -35,7 +44,8 @@ public final class Progress {
         if (attendance.filter(a -> a == Attendance.ABSENT).isPresent()) {
             return State.ABSENT;
         }
-        if (clearance == Clearance.NOT_CLEARED || attendance.filter(a -> a != Attendance.PRESENT).isPresent()) {
+        if (clearance == Clearance.NOT_CLEARED
+                || attendance.filter(a -> a != Attendance.PRESENT).isPresent()) {
             return State.EXCUSED;
         }
         boolean checkedIn = !checkIn || attendance.isPresent();
@@ -43,7 +53,9 @@ public final class Progress {
             return State.DONE;
         }
         Set<String> ids = tests.stream().map(TestDefinition::id).collect(Collectors.toSet());
-        return book.facts(Fact.TrialOpened.class).anyMatch(opened -> ids.contains(opened.test())) ? State.STARTED : State.WAITING;
+        return book.facts(Fact.TrialOpened.class).anyMatch(opened -> ids.contains(opened.test()))
+                ? State.STARTED
+                : State.WAITING;
     }
 
     /** The last thing that was said at check-in. */

@@ -61,8 +61,12 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
             int rank = better + 1;
             double below = standings.size() - better - tie.size();
             for (Standing standing : tie) {
-                members.add(new Placed(standing, rank,
-                        percentiles ? Optional.of(100 * (below + 0.5 * tie.size()) / standings.size()) : Optional.empty()));
+                members.add(new Placed(
+                        standing,
+                        rank,
+                        percentiles
+                                ? Optional.of(100 * (below + 0.5 * tie.size()) / standings.size())
+                                : Optional.empty()));
             }
             better += tie.size();
         }
@@ -75,7 +79,9 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
     /** Best first; those with the same index as shown stand together. */
     private static List<List<Standing>> ties(List<Standing> standings) {
         List<List<Standing>> ties = new ArrayList<>();
-        List<Standing> sorted = standings.stream().sorted(Comparator.comparingLong(Standing::tenths).reversed()).toList();
+        List<Standing> sorted = standings.stream()
+                .sorted(Comparator.comparingLong(Standing::tenths).reversed())
+                .toList();
         for (Standing standing : sorted) {
             if (ties.isEmpty() || ties.get(ties.size() - 1).get(0).tenths() != standing.tenths()) {
                 ties.add(new ArrayList<>());
@@ -93,20 +99,28 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
     }
 
     private static Standing noisiest(List<Standing> tie) {
-        return tie.stream().max(Comparator.comparingDouble(s -> s.index().sem())).orElseThrow();
+        return tie.stream()
+                .max(Comparator.comparingDouble(s -> s.index().sem()))
+                .orElseThrow();
     }
 
     private static Band band(int number, List<Placed> members) {
-        return new Band(number, members.stream()
-                .sorted(Comparator.comparing((Placed p) -> p.standing().name()).thenComparing(p -> p.standing().athlete()))
-                .toList());
+        return new Band(
+                number,
+                members.stream()
+                        .sorted(Comparator.comparing((Placed p) -> p.standing().name())
+                                .thenComparing(p -> p.standing().athlete()))
+                        .toList());
     }
 
     private static Optional<Double> typicalDifference(List<Standing> standings, double coverage) {
         if (standings.size() < 2) {
             return Optional.empty();
         }
-        double meanVariance = standings.stream().mapToDouble(s -> s.index().sem() * s.index().sem()).average().orElseThrow();
+        double meanVariance = standings.stream()
+                .mapToDouble(s -> s.index().sem() * s.index().sem())
+                .average()
+                .orElseThrow();
         return Optional.of(new Estimate(0, Math.sqrt(meanVariance)).minimalDetectableChange(coverage));
     }
 }

@@ -21,12 +21,18 @@ public record Reading(String measure, Optional<Double> value, List<PartReading> 
      * @param best       the largest that counts
      * @param mean       the mean of those that count
      */
-    public record PartReading(String part, List<Double> counting, int notCounted, Optional<Double> best, Optional<Double> mean) {
+    public record PartReading(
+            String part, List<Double> counting, int notCounted, Optional<Double> best, Optional<Double> mean) {
 
         static PartReading of(String part, List<Double> counting, int notCounted) {
-            return new PartReading(part, List.copyOf(counting), notCounted,
+            return new PartReading(
+                    part,
+                    List.copyOf(counting),
+                    notCounted,
                     counting.stream().max(Double::compare),
-                    counting.isEmpty() ? Optional.empty() : Optional.of(counting.stream().mapToDouble(d -> d).sum() / counting.size()));
+                    counting.isEmpty()
+                            ? Optional.empty()
+                            : Optional.of(counting.stream().mapToDouble(d -> d).sum() / counting.size()));
         }
     }
 

@@ -45,7 +45,10 @@ public record ScreenResult(
 
     /** The worst grade among the heading faults, where any was assessable. */
     public Optional<Grade> worstHeading() {
-        return criteria().filter(c -> c.criterion().heading()).flatMap(c -> c.worse().stream()).reduce(Grade::worse);
+        return criteria()
+                .filter(c -> c.criterion().heading())
+                .flatMap(c -> c.worse().stream())
+                .reduce(Grade::worse);
     }
 
     /** The same with one grade replaced, for asking what would happen if. */
@@ -53,6 +56,17 @@ public record ScreenResult(
         List<TestResult> changed = tests.stream()
                 .map(t -> t.test().id().equals(test) ? t.withGrade(criterion, side, grade) : t)
                 .toList();
-        return new ScreenResult(attendance, background, pains, stopped, refer, changed, second, retests, personal, body, MovementIndex.of(changed, rules));
+        return new ScreenResult(
+                attendance,
+                background,
+                pains,
+                stopped,
+                refer,
+                changed,
+                second,
+                retests,
+                personal,
+                body,
+                MovementIndex.of(changed, rules));
     }
 }

@@ -40,7 +40,13 @@ public record TestResult(
      * @param flags      what weakens it
      * @param complete   whether every required view was seen
      */
-    public record Trial(UUID id, Conditions conditions, Optional<Fact.RetestOf> retest, Optional<UUID> rater, Set<Fact.Flag> flags, boolean complete) {}
+    public record Trial(
+            UUID id,
+            Conditions conditions,
+            Optional<Fact.RetestOf> retest,
+            Optional<UUID> rater,
+            Set<Fact.Flag> flags,
+            boolean complete) {}
 
     /** What weakens the trial. */
     public Set<Fact.Flag> flags() {
@@ -60,8 +66,10 @@ public record TestResult(
     private static Optional<Estimate> deviation(List<CriterionResult> criteria, Side side) {
         WeightedMean mean = new WeightedMean();
         for (CriterionResult result : criteria) {
-            result.findings().get(side).graded().ifPresent(g ->
-                    mean.add(result.criterion().weight().value(), g.estimate()));
+            result.findings()
+                    .get(side)
+                    .graded()
+                    .ifPresent(g -> mean.add(result.criterion().weight().value(), g.estimate()));
         }
         return mean.mean();
     }
@@ -74,18 +82,24 @@ public record TestResult(
 
     /** The deviation that counts: that of the worse side; where both are equal, with the noise of the less certain one. */
     public Optional<Estimate> deviation() {
-        return worseSide.map(deviations::get).orElseGet(() -> deviations.left().flatMap(left -> deviations.right()
+        return worseSide.map(deviations::get).orElseGet(() -> deviations.left().flatMap(left -> deviations
+                .right()
                 .map(right -> new Estimate(left.value(), Math.max(left.sem(), right.sem())))));
     }
 
     /** Weight of all criteria. */
     double weight() {
-        return criteria.stream().mapToDouble(c -> c.criterion().weight().value()).sum();
+        return criteria.stream()
+                .mapToDouble(c -> c.criterion().weight().value())
+                .sum();
     }
 
     /** Share of the weight that was assessable, 0 to 1. */
     public double completeness() {
-        return criteria.stream().mapToDouble(c -> c.criterion().weight().value() * c.assessable()).sum() / weight();
+        return criteria.stream()
+                        .mapToDouble(c -> c.criterion().weight().value() * c.assessable())
+                        .sum()
+                / weight();
     }
 
     public Optional<CriterionResult> criterion(String id) {
@@ -94,8 +108,13 @@ public record TestResult(
 
     /** The same with one grade replaced, for asking what would happen if. */
     public TestResult withGrade(String criterion, Side side, Grade grade) {
-        return of(test, trial,
-                criteria.stream().map(c -> c.criterion().id().equals(criterion) ? c.withGrade(side, grade) : c).toList(),
-                depth, voided);
+        return of(
+                test,
+                trial,
+                criteria.stream()
+                        .map(c -> c.criterion().id().equals(criterion) ? c.withGrade(side, grade) : c)
+                        .toList(),
+                depth,
+                voided);
     }
 }

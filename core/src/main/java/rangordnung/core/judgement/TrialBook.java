@@ -38,7 +38,9 @@ record TrialBook(
     record Closed(View view, Optional<Side> side) {}
 
     boolean seen(View view, Optional<Side> side) {
-        return closed.stream().anyMatch(c -> c.view() == view && (c.side().isEmpty() || side.isEmpty() || c.side().equals(side)));
+        return closed.stream()
+                .anyMatch(c -> c.view() == view
+                        && (c.side().isEmpty() || side.isEmpty() || c.side().equals(side)));
     }
 
     /** Whether every required view of the test was seen, of each leg where legs work one after the other. */
@@ -58,8 +60,18 @@ record TrialBook(
         Map<UUID, TrialBook> trials = new LinkedHashMap<>();
         for (Entry entry : book.standing()) {
             if (entry.fact() instanceof Fact.TrialOpened opened && opened.test().equals(test.id())) {
-                trials.putIfAbsent(opened.trial(), new TrialBook(opened.trial(), entry.sequence(), opened.conditions(),
-                        EnumSet.noneOf(Fact.Flag.class), opened.retest(), entry.rater(), new HashSet<>(), new HashMap<>(), new HashMap<>()));
+                trials.putIfAbsent(
+                        opened.trial(),
+                        new TrialBook(
+                                opened.trial(),
+                                entry.sequence(),
+                                opened.conditions(),
+                                EnumSet.noneOf(Fact.Flag.class),
+                                opened.retest(),
+                                entry.rater(),
+                                new HashSet<>(),
+                                new HashMap<>(),
+                                new HashMap<>()));
             }
         }
         for (Entry entry : book.standing()) {
@@ -74,7 +86,10 @@ record TrialBook(
         } else if (entry.fact() instanceof Fact.CouldNotTell unclear) {
             marks.put(spot(test, unclear.criterion(), unclear.side()), entry);
         } else if (entry.fact() instanceof Fact.Measured value) {
-            write(measured.computeIfAbsent(spot(test, value.criterion(), value.side()), s -> new ArrayList<>()), entry, value);
+            write(
+                    measured.computeIfAbsent(spot(test, value.criterion(), value.side()), s -> new ArrayList<>()),
+                    entry,
+                    value);
         } else if (entry.fact() instanceof Fact.ViewClosed view) {
             closed.add(new Closed(view.view(), view.side()));
         } else if (entry.fact() instanceof Fact.TrialFlagged flag) {
@@ -96,9 +111,8 @@ record TrialBook(
 
     /** A directed criterion has one grade; its side is a direction, not a spot of its own. */
     private static Spot spot(TestDefinition test, String criterion, Optional<Side> side) {
-        boolean sided = test.criterion(criterion)
-                .map(c -> c.extent() == Extent.SIDED)
-                .orElse(false);
+        boolean sided =
+                test.criterion(criterion).map(c -> c.extent() == Extent.SIDED).orElse(false);
         return new Spot(criterion, sided ? side : Optional.empty());
     }
 }

@@ -37,7 +37,13 @@ final class TrialJudge {
     private final Sided<Optional<Double>> legLength;
 
     /** @param policies of the protocol, with the athlete's own targets where the school takes them */
-    TrialJudge(Rules rules, Policies policies, TestDefinition test, TrialBook trial, Absence absence, Sided<Optional<Double>> legLength) {
+    TrialJudge(
+            Rules rules,
+            Policies policies,
+            TestDefinition test,
+            TrialBook trial,
+            Absence absence,
+            Sided<Optional<Double>> legLength) {
         this.policies = policies;
         this.rules = rules;
         this.test = test;
@@ -52,17 +58,32 @@ final class TrialJudge {
         boolean voids = policies.heelLift().value().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
         List<CriterionResult> judged = new ArrayList<>();
         for (CriterionResult result : seen) {
-            judged.add(new CriterionResult(result.criterion(), result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))), result.direction(), result.readings(), result.told()));
+            judged.add(new CriterionResult(
+                    result.criterion(),
+                    result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))),
+                    result.direction(),
+                    result.readings(),
+                    result.told()));
         }
         TestResult.Trial judgedTrial = new TestResult.Trial(
-                trial.id(), trial.conditions(), trial.retest(), trial.rater(), Set.copyOf(trial.flags()), trial.complete(test));
+                trial.id(),
+                trial.conditions(),
+                trial.retest(),
+                trial.rater(),
+                Set.copyOf(trial.flags()),
+                trial.complete(test));
         return TestResult.of(test, Optional.of(judgedTrial), judged, depthStatus(judged, voids), voids);
     }
 
     private CriterionResult seen(Criterion criterion) {
         Sided<Optional<Reading>> readings = readings(criterion);
         if (criterion.extent() == Extent.SIDED) {
-            return new CriterionResult(criterion, Sided.each(side -> seen(criterion, Optional.of(side), readings.get(side))), Optional.empty(), readings, told(criterion));
+            return new CriterionResult(
+                    criterion,
+                    Sided.each(side -> seen(criterion, Optional.of(side), readings.get(side))),
+                    Optional.empty(),
+                    readings,
+                    told(criterion));
         }
         Finding finding = seen(criterion, Optional.empty(), readings.left());
         Optional<Side> direction = finding.graded()
@@ -74,24 +95,34 @@ final class TrialJudge {
     private List<CriterionResult.Told> told(Criterion criterion) {
         List<CriterionResult.Told> all = new ArrayList<>();
         trial.measured().forEach((spot, entries) -> {
-            Map<String, List<Fact.Measured>> byMeasure = entries.stream().map(e -> (Fact.Measured) e.fact())
-                    .filter(m -> spot.criterion().equals(criterion.id()) && m.taken().isPresent() && m.confidence() >= rules.landmarkConfidence().value())
+            Map<String, List<Fact.Measured>> byMeasure = entries.stream()
+                    .map(e -> (Fact.Measured) e.fact())
+                    .filter(m -> spot.criterion().equals(criterion.id())
+                            && m.taken().isPresent()
+                            && m.confidence() >= rules.landmarkConfidence().value())
                     .collect(Collectors.groupingBy(Fact.Measured::measure, TreeMap::new, Collectors.toList()));
-            byMeasure.forEach((measure, values) -> all.add(new CriterionResult.Told(measure, spot.side(),
-                    median(values.stream().map(Fact.Measured::value).toList()), values.size(), values.get(0).taken().orElseThrow().source())));
+            byMeasure.forEach((measure, values) -> all.add(new CriterionResult.Told(
+                    measure,
+                    spot.side(),
+                    median(values.stream().map(Fact.Measured::value).toList()),
+                    values.size(),
+                    values.get(0).taken().orElseThrow().source())));
         });
         return all;
     }
 
     /** What was measured by hand; without a side of its own it stands on both. */
     Sided<Optional<Reading>> readings(Criterion criterion) {
-        return criterion.gauge().map(gauge -> new GaugeReader(gauge, legLength).read(Sided.each(side -> {
-            Optional<Side> at = criterion.extent() == Extent.SIDED ? Optional.of(side) : Optional.empty();
-            return trial.measured().getOrDefault(new TrialBook.Spot(criterion.id(), at), List.of()).stream()
-                    .map(e -> (Fact.Measured) e.fact())
-                    .filter(m -> gauge.part(m.measure()).isPresent())
-                    .toList();
-        }))).orElse(CriterionResult.NO_READINGS);
+        return criterion
+                .gauge()
+                .map(gauge -> new GaugeReader(gauge, legLength).read(Sided.each(side -> {
+                    Optional<Side> at = criterion.extent() == Extent.SIDED ? Optional.of(side) : Optional.empty();
+                    return trial.measured().getOrDefault(new TrialBook.Spot(criterion.id(), at), List.of()).stream()
+                            .map(e -> (Fact.Measured) e.fact())
+                            .filter(m -> gauge.part(m.measure()).isPresent())
+                            .toList();
+                })))
+                .orElse(CriterionResult.NO_READINGS);
     }
 
     private Optional<Side> direction(Criterion criterion, Optional<Reading> reading) {
@@ -101,9 +132,13 @@ final class TrialJudge {
         }
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), Optional.empty());
         List<Entry> values = trial.measured().getOrDefault(spot, List.of()).stream()
-                .filter(e -> criterion.anchor(((Fact.Measured) e.fact()).measure()).isPresent()).filter(this::sure).toList();
+                .filter(e ->
+                        criterion.anchor(((Fact.Measured) e.fact()).measure()).isPresent())
+                .filter(this::sure)
+                .toList();
         if (!values.isEmpty()) {
-            double median = median(values.stream().map(e -> ((Fact.Measured) e.fact()).value()).toList());
+            double median = median(
+                    values.stream().map(e -> ((Fact.Measured) e.fact()).value()).toList());
             return Optional.of(toward(median));
         }
         return Optional.ofNullable(trial.marks().get(spot))
@@ -123,7 +158,9 @@ final class TrialJudge {
             if (criterion.gauge().flatMap(g -> g.part(anchor.measure())).isPresent()) {
                 continue; // what is made of its attempts, the gauge says
             }
-            List<Entry> ofAnchor = values.stream().filter(e -> ((Fact.Measured) e.fact()).measure().equals(anchor.measure())).toList();
+            List<Entry> ofAnchor = values.stream()
+                    .filter(e -> ((Fact.Measured) e.fact()).measure().equals(anchor.measure()))
+                    .toList();
             if (!ofAnchor.isEmpty()) {
                 return measured(criterion, anchor, ofAnchor);
             }
@@ -134,36 +171,51 @@ final class TrialJudge {
         }
         Entry mark = trial.marks().get(spot);
         if (mark != null) {
-            return mark.fact() instanceof Fact.Marked marked ? marked(criterion, mark, marked)
-                    : notAssessable(Finding.Reason.RATER_COULD_NOT_TELL, Origin.Rule.RATER_COULD_NOT_TELL, Optional.empty(), List.of(mark.id()));
+            return mark.fact() instanceof Fact.Marked marked
+                    ? marked(criterion, mark, marked)
+                    : notAssessable(
+                            Finding.Reason.RATER_COULD_NOT_TELL,
+                            Origin.Rule.RATER_COULD_NOT_TELL,
+                            Optional.empty(),
+                            List.of(mark.id()));
         }
         if (reading.isPresent()) {
             return unread(reading.get(), values);
         }
         if (criterion.gauge().isEmpty() && criterion.views().stream().anyMatch(view -> trial.seen(view, side))) {
-            return new Finding.Graded(Grade.NONE, 0, rules.gradedDeviationSem(), Grade.NONE, Optional.empty(),
+            return new Finding.Graded(
+                    Grade.NONE,
+                    0,
+                    rules.gradedDeviationSem(),
+                    Grade.NONE,
+                    Optional.empty(),
                     origin(Origin.Rule.CLEAN_IN_CLOSED_VIEW, List.of(), rules.gradedMarkSem()));
         }
-        return absence.finding().orElseGet(() -> trial.empty()
-                ? new Finding.NotTested(origin(Origin.Rule.NO_TRIAL, List.of()))
-                : notAssessable(Finding.Reason.MISSING_VIEW, Origin.Rule.VIEW_MISSING, Optional.empty(), List.of()));
+        return absence.finding()
+                .orElseGet(() -> trial.empty()
+                        ? new Finding.NotTested(origin(Origin.Rule.NO_TRIAL, List.of()))
+                        : notAssessable(
+                                Finding.Reason.MISSING_VIEW, Origin.Rule.VIEW_MISSING, Optional.empty(), List.of()));
     }
 
     /** The judged value of what was measured by hand, once it is whole. */
     private Optional<Finding> gauged(Criterion criterion, Reading reading, List<Entry> entries) {
         Optional<Anchor> anchor = criterion.anchor(reading.measure());
-        return reading.value().flatMap(value -> anchor.map(a -> {
-            double deviation = a.deviation(criterion.extent() == Extent.DIRECTED ? Math.abs(value) : value);
-            Grade grade = Grade.of(deviation, rules.gradeCutPoints());
-            return new Finding.Graded(grade, deviation, a.deviationSem(), grade, Optional.empty(), measuredAgainst(a, entries));
-        }));
+        return reading.value()
+                .flatMap(value -> anchor.map(a -> {
+                    double deviation = a.deviation(criterion.extent() == Extent.DIRECTED ? Math.abs(value) : value);
+                    Grade grade = Grade.of(deviation, rules.gradeCutPoints());
+                    return new Finding.Graded(
+                            grade, deviation, a.deviationSem(), grade, Optional.empty(), measuredAgainst(a, entries));
+                }));
     }
 
     private Finding unread(Reading reading, List<Entry> entries) {
         boolean whole = reading.parts().stream().allMatch(p -> p.best().isPresent());
         Finding.Reason reason = whole ? Finding.Reason.LEG_LENGTH_MISSING : Finding.Reason.PARTS_MISSING;
         Origin.Rule rule = whole ? Origin.Rule.LEG_LENGTH_MISSING : Origin.Rule.PARTS_MISSING;
-        return notAssessable(reason, rule, Optional.empty(), entries.stream().map(Entry::id).toList());
+        return notAssessable(
+                reason, rule, Optional.empty(), entries.stream().map(Entry::id).toList());
     }
 
     private Finding marked(Criterion criterion, Entry entry, Fact.Marked mark) {
@@ -173,24 +225,43 @@ final class TrialJudge {
         Optional<String> variantId = mark.grade() == Grade.NONE ? Optional.empty() : variant.map(Variant::id);
         Grade worst = mark.worst().map(w -> Grade.worse(w, mark.grade())).orElse(mark.grade());
         if (effect == Variant.Effect.NOTE) {
-            return new Finding.Graded(Grade.NONE, 0, rules.gradedDeviationSem(), Grade.NONE, variantId,
+            return new Finding.Graded(
+                    Grade.NONE,
+                    0,
+                    rules.gradedDeviationSem(),
+                    Grade.NONE,
+                    variantId,
                     origin(Origin.Rule.NOTED_NOT_JUDGED, facts, rules.gradedMarkSem()));
         }
         boolean tolerated = tolerated(criterion, variant);
         Grade grade = tolerated ? mark.grade().lower() : mark.grade();
-        Finding.Graded graded = new Finding.Graded(grade, grade.deviation(), rules.gradedDeviationSem(), worst, variantId,
-                origin(tolerated ? Origin.Rule.INWARD_KNEE_TOLERATED : Origin.Rule.GRADE_BY_EYE, facts, rules.gradedMarkSem()));
+        Finding.Graded graded = new Finding.Graded(
+                grade,
+                grade.deviation(),
+                rules.gradedDeviationSem(),
+                worst,
+                variantId,
+                origin(
+                        tolerated ? Origin.Rule.INWARD_KNEE_TOLERATED : Origin.Rule.GRADE_BY_EYE,
+                        facts,
+                        rules.gradedMarkSem()));
         return effect == Variant.Effect.ON_PURPOSE
-                ? notAssessable(Finding.Reason.PARTIAL_ON_PURPOSE, Origin.Rule.PARTIAL_ON_PURPOSE, Optional.of(graded), facts)
+                ? notAssessable(
+                        Finding.Reason.PARTIAL_ON_PURPOSE, Origin.Rule.PARTIAL_ON_PURPOSE, Optional.of(graded), facts)
                 : graded;
     }
 
     /** One school tolerates one grade of inward knee with the arms overhead; other directions stay as they are. */
     private boolean tolerated(Criterion criterion, Optional<Variant> variant) {
-        Conditions.Arms arms = trial.conditions().arms() == Conditions.Arms.AS_IN_TEST ? test.standard().arms() : trial.conditions().arms();
+        Conditions.Arms arms = trial.conditions().arms() == Conditions.Arms.AS_IN_TEST
+                ? test.standard().arms()
+                : trial.conditions().arms();
         boolean overhead = arms == Conditions.Arms.OVERHEAD || arms == Conditions.Arms.AS_IN_TEST;
         boolean usual = variant.map(v -> v.equals(criterion.variants().get(0))).orElse(true);
-        return criterion.family() == Family.KNEE_LINE && usual && overhead && test.pattern() == TestDefinition.Pattern.SQUAT
+        return criterion.family() == Family.KNEE_LINE
+                && usual
+                && overhead
+                && test.pattern() == TestDefinition.Pattern.SQUAT
                 && policies.overheadKnee().value() == Policies.OverheadKnee.TOLERATE_ONE_GRADE;
     }
 
@@ -199,7 +270,11 @@ final class TrialJudge {
         List<UUID> facts = entries.stream().map(Entry::id).toList();
         Optional<Double> target = anchor.target(policies);
         if (target.isEmpty()) {
-            return notAssessable(Finding.Reason.PERSONAL_TARGET_MISSING, Origin.Rule.PERSONAL_TARGET_MISSING, Optional.empty(), facts);
+            return notAssessable(
+                    Finding.Reason.PERSONAL_TARGET_MISSING,
+                    Origin.Rule.PERSONAL_TARGET_MISSING,
+                    Optional.empty(),
+                    facts);
         }
         boolean directed = criterion.extent() == Extent.DIRECTED;
         List<Entry> sure = entries.stream().filter(this::sure).toList();
@@ -208,18 +283,31 @@ final class TrialJudge {
                 .map(m -> anchor.deviation((directed ? Math.abs(m.value()) : m.value()) - target.get()))
                 .toList();
         if (deviations.isEmpty()) {
-            return notAssessable(Finding.Reason.LOW_CONFIDENCE, Origin.Rule.CONFIDENCE_TOO_LOW, Optional.empty(), facts, rules.landmarkConfidence());
+            return notAssessable(
+                    Finding.Reason.LOW_CONFIDENCE,
+                    Origin.Rule.CONFIDENCE_TOO_LOW,
+                    Optional.empty(),
+                    facts,
+                    rules.landmarkConfidence());
         }
         boolean tolerated = tolerated(criterion, Optional.empty());
         double deviation = Math.max(0, median(deviations) - (tolerated ? Grade.SLIGHT.deviation() : 0));
-        double worst = deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
-        return new Finding.Graded(Grade.of(deviation, rules.gradeCutPoints()), deviation, noise(anchor, sure),
-                Grade.of(worst, rules.gradeCutPoints()), Optional.empty(),
-                tolerated ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor)) : measuredAgainst(anchor, sure));
+        double worst =
+                deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
+        return new Finding.Graded(
+                Grade.of(deviation, rules.gradeCutPoints()),
+                deviation,
+                noise(anchor, sure),
+                Grade.of(worst, rules.gradeCutPoints()),
+                Optional.empty(),
+                tolerated
+                        ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor))
+                        : measuredAgainst(anchor, sure));
     }
 
     private boolean sure(Entry measured) {
-        return ((Fact.Measured) measured.fact()).confidence() >= rules.landmarkConfidence().value();
+        return ((Fact.Measured) measured.fact()).confidence()
+                >= rules.landmarkConfidence().value();
     }
 
     /**
@@ -227,21 +315,36 @@ final class TrialJudge {
      * makes of it, where that is larger.
      */
     private double noise(Anchor anchor, List<Entry> entries) {
-        List<Fact.Taken> taken = entries.stream().flatMap(e -> ((Fact.Measured) e.fact()).taken().stream()).toList();
-        double factor = taken.stream().flatMap(t -> rules.noiseOf(t.source()).stream()).mapToDouble(Threshold::value).max().orElse(1);
-        double own = taken.isEmpty() ? 0 : median(taken.stream().map(Fact.Taken::sem).toList()) / anchor.range();
+        List<Fact.Taken> taken = entries.stream()
+                .flatMap(e -> ((Fact.Measured) e.fact()).taken().stream())
+                .toList();
+        double factor = taken.stream()
+                .flatMap(t -> rules.noiseOf(t.source()).stream())
+                .mapToDouble(Threshold::value)
+                .max()
+                .orElse(1);
+        double own =
+                taken.isEmpty() ? 0 : median(taken.stream().map(Fact.Taken::sem).toList()) / anchor.range();
         return Math.max(anchor.deviationSem() * factor, own);
     }
 
     private Origin measuredAgainst(Anchor anchor, List<Entry> entries) {
-        List<Threshold> factors = entries.stream().flatMap(e -> ((Fact.Measured) e.fact()).taken().stream()).map(Fact.Taken::source).distinct()
-                .flatMap(source -> rules.noiseOf(source).stream()).toList();
-        return origin(Origin.Rule.MEASURED_AGAINST_ANCHORS, entries.stream().map(Entry::id).toList(),
+        List<Threshold> factors = entries.stream()
+                .flatMap(e -> ((Fact.Measured) e.fact()).taken().stream())
+                .map(Fact.Taken::source)
+                .distinct()
+                .flatMap(source -> rules.noiseOf(source).stream())
+                .toList();
+        return origin(
+                Origin.Rule.MEASURED_AGAINST_ANCHORS,
+                entries.stream().map(Entry::id).toList(),
                 Stream.concat(Stream.of(thresholds(anchor)), factors.stream()).toArray(Threshold[]::new));
     }
 
     private Threshold[] thresholds(Anchor anchor) {
-        return Stream.concat(Stream.of(anchor.tolerance(), anchor.limit(), anchor.sem()), rules.gradeCutPoints().stream()).toArray(Threshold[]::new);
+        return Stream.concat(
+                        Stream.of(anchor.tolerance(), anchor.limit(), anchor.sem()), rules.gradeCutPoints().stream())
+                .toArray(Threshold[]::new);
     }
 
     /** Unplanned heel lift of the worse side; none where heels are exempt or raised on purpose. */
@@ -261,9 +364,15 @@ final class TrialJudge {
             return finding;
         }
         if (voids) {
-            return notAssessable(Finding.Reason.HEELS_UP, Origin.Rule.HEELS_UP_VOIDS, graded, graded.get().origin().facts());
+            return notAssessable(
+                    Finding.Reason.HEELS_UP,
+                    Origin.Rule.HEELS_UP_VOIDS,
+                    graded,
+                    graded.get().origin().facts());
         }
-        return lift == Grade.SLIGHT ? graded.get().withNoise(rules.slightHeelLiftNoise().value()) : finding;
+        return lift == Grade.SLIGHT
+                ? graded.get().withNoise(rules.slightHeelLiftNoise().value())
+                : finding;
     }
 
     private Finding afterFlags(Finding finding) {
@@ -271,28 +380,37 @@ final class TrialJudge {
             return finding;
         }
         Finding.Reason reason = trial.flags().contains(Fact.Flag.CUED) ? Finding.Reason.CUED : Finding.Reason.REHEARSED;
-        return notAssessable(reason, Origin.Rule.TRIAL_FLAGGED, finding.graded(), finding.origin().facts());
+        return notAssessable(
+                reason,
+                Origin.Rule.TRIAL_FLAGGED,
+                finding.graded(),
+                finding.origin().facts());
     }
 
     private Optional<DepthStatus> depthStatus(List<CriterionResult> judged, boolean voids) {
-        return judged.stream().filter(c -> c.criterion().family() == Family.DEPTH).findFirst().map(result -> {
-            Finding finding = result.findings().left();
-            if (voids) {
-                return DepthStatus.ENDED_BY_HEEL_LIFT;
-            }
-            if (finding instanceof Finding.Stopped) {
-                return DepthStatus.LIMITED_BY_PAIN;
-            }
-            if (finding instanceof Finding.NotAssessable not && not.reason() == Finding.Reason.PARTIAL_ON_PURPOSE) {
-                return DepthStatus.PARTIAL_ON_PURPOSE;
-            }
-            return finding.graded()
-                    .map(g -> result.criterion().variant(g.variant())
-                            .filter(v -> g.variant().isPresent())
-                            .flatMap(Variant::depthStatus)
-                            .orElseGet(() -> g.grade() == Grade.NONE ? reached() : DepthStatus.ABOVE_PARALLEL))
-                    .orElse(DepthStatus.NOT_ASSESSABLE);
-        });
+        return judged.stream()
+                .filter(c -> c.criterion().family() == Family.DEPTH)
+                .findFirst()
+                .map(result -> {
+                    Finding finding = result.findings().left();
+                    if (voids) {
+                        return DepthStatus.ENDED_BY_HEEL_LIFT;
+                    }
+                    if (finding instanceof Finding.Stopped) {
+                        return DepthStatus.LIMITED_BY_PAIN;
+                    }
+                    if (finding instanceof Finding.NotAssessable not
+                            && not.reason() == Finding.Reason.PARTIAL_ON_PURPOSE) {
+                        return DepthStatus.PARTIAL_ON_PURPOSE;
+                    }
+                    return finding.graded()
+                            .map(g -> result.criterion()
+                                    .variant(g.variant())
+                                    .filter(v -> g.variant().isPresent())
+                                    .flatMap(Variant::depthStatus)
+                                    .orElseGet(() -> g.grade() == Grade.NONE ? reached() : DepthStatus.ABOVE_PARALLEL))
+                            .orElse(DepthStatus.NOT_ASSESSABLE);
+                });
     }
 
     /** What a depth without a fault has reached, by the school's target. */
@@ -304,7 +422,12 @@ final class TrialJudge {
         };
     }
 
-    private Finding notAssessable(Finding.Reason reason, Origin.Rule rule, Optional<Finding.Graded> seen, List<UUID> facts, Threshold... thresholds) {
+    private Finding notAssessable(
+            Finding.Reason reason,
+            Origin.Rule rule,
+            Optional<Finding.Graded> seen,
+            List<UUID> facts,
+            Threshold... thresholds) {
         return new Finding.NotAssessable(reason, seen, origin(rule, facts, thresholds));
     }
 

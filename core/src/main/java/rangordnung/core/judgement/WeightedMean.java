@@ -20,6 +20,8 @@ final class WeightedMean {
     }
 
     Optional<Estimate> mean() {
-        return weights == 0 ? Optional.empty() : Optional.of(new Estimate(values / weights, Math.sqrt(variances) / weights));
+        return weights == 0
+                ? Optional.empty()
+                : Optional.of(new Estimate(values / weights, Math.sqrt(variances) / weights));
     }
 }

@@ -41,5 +41,9 @@ public record Exercise(
     public record Dose(int setsFrom, int setsTo, int amountFrom, int amountTo, String unit, Label label) {}
 
     /** When an exercise must not be given. */
-    public enum Contraindication { TUCK, MARKED_FAULT, NO_SPOTTER }
+    public enum Contraindication {
+        TUCK,
+        MARKED_FAULT,
+        NO_SPOTTER
+    }
 }

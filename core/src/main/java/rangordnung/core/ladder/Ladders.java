@@ -49,6 +49,10 @@ public record Ladders(int version, List<Ladder> ladders, List<FocusDefinition> f
 
     /** The ladder on which a focus is trained. */
     public Optional<Ladder> ladderOf(Focus focus) {
-        return focuses.stream().filter(f -> f.focus() == focus).findFirst().flatMap(FocusDefinition::ladder).flatMap(this::ladder);
+        return focuses.stream()
+                .filter(f -> f.focus() == focus)
+                .findFirst()
+                .flatMap(FocusDefinition::ladder)
+                .flatMap(this::ladder);
     }
 }

@@ -14,10 +14,15 @@ import rangordnung.core.protocol.Grade;
  * @param treated      links that stand in some explanation, the one that is treated first in front
  * @param general      evidence that belongs to no single fault
  */
-public record LinkReport(List<Outcome> outcomes, List<Explanation> explanations, List<Link> treated, List<Evidence> general) {
+public record LinkReport(
+        List<Outcome> outcomes, List<Explanation> explanations, List<Link> treated, List<Evidence> general) {
 
     /** How far the evidence goes. */
-    public enum Standing { SUPPORTED, OPEN, AGAINST }
+    public enum Standing {
+        SUPPORTED,
+        OPEN,
+        AGAINST
+    }
 
     /**
      * A fault and what it may come from.
@@ -25,12 +30,26 @@ public record LinkReport(List<Outcome> outcomes, List<Explanation> explanations,
      * @param links     best supported first; equal ones in the order of treatment
      * @param separates what single trial would tell the first two apart
      */
-    public record Explanation(String test, String criterion, Optional<Side> side, Grade grade, List<RankedLink> links, Optional<Separator> separates) {
+    public record Explanation(
+            String test,
+            String criterion,
+            Optional<Side> side,
+            Grade grade,
+            List<RankedLink> links,
+            Optional<Separator> separates) {
 
         /** The links that stand: the supported ones, and where there is none those that are open. */
         public List<Link> standing() {
-            List<Link> supported = links.stream().filter(l -> l.standing() == Standing.SUPPORTED).map(RankedLink::link).toList();
-            return supported.isEmpty() ? links.stream().filter(l -> l.standing() == Standing.OPEN).map(RankedLink::link).toList() : supported;
+            List<Link> supported = links.stream()
+                    .filter(l -> l.standing() == Standing.SUPPORTED)
+                    .map(RankedLink::link)
+                    .toList();
+            return supported.isEmpty()
+                    ? links.stream()
+                            .filter(l -> l.standing() == Standing.OPEN)
+                            .map(RankedLink::link)
+                            .toList()
+                    : supported;
         }
 
         public Optional<RankedLink> link(Link link) {
@@ -53,7 +72,13 @@ public record LinkReport(List<Outcome> outcomes, List<Explanation> explanations,
      * @param side       the side it was seen on
      */
     public record Evidence(
-            Source source, double weight, Optional<UUID> trial, Optional<Double> size, Optional<Double> detectable, boolean doubtful, Optional<Side> side) {}
+            Source source,
+            double weight,
+            Optional<UUID> trial,
+            Optional<Double> size,
+            Optional<Double> detectable,
+            boolean doubtful,
+            Optional<Side> side) {}
 
     /** Where evidence comes from. */
     public sealed interface Source {

@@ -90,7 +90,11 @@ public record LinkRules(
     }
 
     List<Link> candidates(Family family) {
-        return candidates.stream().filter(c -> c.family() == family).findFirst().map(Candidates::links).orElse(List.of());
+        return candidates.stream()
+                .filter(c -> c.family() == family)
+                .findFirst()
+                .map(Candidates::links)
+                .orElse(List.of());
     }
 
     Optional<RetestSays> retest(String id) {
@@ -98,6 +102,10 @@ public record LinkRules(
     }
 
     List<Says> says(Rule rule) {
-        return rules.stream().filter(r -> r.rule() == rule).findFirst().orElseThrow().evidence();
+        return rules.stream()
+                .filter(r -> r.rule() == rule)
+                .findFirst()
+                .orElseThrow()
+                .evidence();
     }
 }

@@ -28,10 +28,15 @@ import rangordnung.core.protocol.Retest;
  * @param changes  criteria that both could be read in
  * @param doubts   what makes it weaker evidence
  */
-public record Outcome(Retest retest, UUID trial, UUID baseline, String test, List<CriterionChange> changes, Set<Doubt> doubts) {
+public record Outcome(
+        Retest retest, UUID trial, UUID baseline, String test, List<CriterionChange> changes, Set<Doubt> doubts) {
 
     /** What a retest says of a fault. */
-    public enum Verdict { HELPED, WORSE, WITHIN_NOISE }
+    public enum Verdict {
+        HELPED,
+        WORSE,
+        WITHIN_NOISE
+    }
 
     /** Why a retest is weaker evidence. */
     public enum Doubt {
@@ -50,17 +55,27 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
      *
      * @param side of a criterion that has sides
      */
-    public record CriterionChange(String criterion, Optional<Side> side, Grade before, Grade now, Change change, Verdict verdict) {}
+    public record CriterionChange(
+            String criterion, Optional<Side> side, Grade before, Grade now, Change change, Verdict verdict) {}
 
     /** The outcome of a retest trial against the result of its baseline. */
     static Outcome of(Retest retest, TestResult baseline, TestResult again, double coverage) {
         List<CriterionChange> changes = new ArrayList<>();
         for (CriterionResult before : baseline.criteria()) {
-            again.criterion(before.criterion().id()).ifPresent(now -> before.spots().forEach(side ->
-                    change(before, again, now, side, coverage).ifPresent(changes::add)));
+            again.criterion(before.criterion().id()).ifPresent(now -> before.spots()
+                    .forEach(side -> change(before, again, now, side, coverage).ifPresent(changes::add)));
         }
-        return new Outcome(retest, again.trial().orElseThrow().id(), baseline.trial().orElseThrow().id(), baseline.test().id(), List.copyOf(changes),
-                doubts(retest, baseline.trial().orElseThrow().conditions(), again.trial().orElseThrow().conditions(), !baseline.flags().isEmpty() || !again.flags().isEmpty()));
+        return new Outcome(
+                retest,
+                again.trial().orElseThrow().id(),
+                baseline.trial().orElseThrow().id(),
+                baseline.test().id(),
+                List.copyOf(changes),
+                doubts(
+                        retest,
+                        baseline.trial().orElseThrow().conditions(),
+                        again.trial().orElseThrow().conditions(),
+                        !baseline.flags().isEmpty() || !again.flags().isEmpty()));
     }
 
     private static Optional<CriterionChange> change(
@@ -68,7 +83,8 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
         Side at = side.orElse(Side.LEFT);
         Optional<Finding.Graded> first = readable(before.findings().get(at));
         Optional<Finding.Graded> second = now.findings().get(at).graded();
-        if (before.criterion().family() == Family.HEEL_LIFT && again.trial().orElseThrow().conditions().heelsRaisedOnPurpose()) {
+        if (before.criterion().family() == Family.HEEL_LIFT
+                && again.trial().orElseThrow().conditions().heelsRaisedOnPurpose()) {
             // Under a plate the heels tell nothing; what counts is whether the depth they had ended is reached now.
             second = depth(again);
         }
@@ -76,17 +92,21 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
             return Optional.empty();
         }
         Change change = Change.between(first.get().estimate(), second.get().estimate(), coverage, false);
-        Verdict verdict = switch (change.verdict()) {
-            case IMPROVED -> Verdict.HELPED;
-            case WORSE -> Verdict.WORSE;
-            case WITHIN_NOISE -> Verdict.WITHIN_NOISE;
-        };
-        return Optional.of(new CriterionChange(before.criterion().id(), side, first.get().grade(), second.get().grade(), change, verdict));
+        Verdict verdict =
+                switch (change.verdict()) {
+                    case IMPROVED -> Verdict.HELPED;
+                    case WORSE -> Verdict.WORSE;
+                    case WITHIN_NOISE -> Verdict.WITHIN_NOISE;
+                };
+        return Optional.of(new CriterionChange(
+                before.criterion().id(), side, first.get().grade(), second.get().grade(), change, verdict));
     }
 
     /** A grade, also one that the heels had made uninterpretable by itself: the retest is there to tell. */
     private static Optional<Finding.Graded> readable(Finding finding) {
-        return finding instanceof Finding.NotAssessable not && not.reason() == Finding.Reason.HEELS_UP ? not.seen() : finding.graded();
+        return finding instanceof Finding.NotAssessable not && not.reason() == Finding.Reason.HEELS_UP
+                ? not.seen()
+                : finding.graded();
     }
 
     private static Optional<Finding.Graded> depth(TestResult again) {
@@ -94,7 +114,9 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
                 .filter(c -> c.criterion().family() == Family.DEPTH)
                 .findFirst()
                 .flatMap(c -> c.findings().left().graded())
-                .filter(g -> again.depth().filter(d -> d != DepthStatus.NOT_ASSESSABLE).isPresent());
+                .filter(g -> again.depth()
+                        .filter(d -> d != DepthStatus.NOT_ASSESSABLE)
+                        .isPresent());
     }
 
     /**
@@ -107,7 +129,8 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
     public static Set<Doubt> doubts(Retest retest, Conditions before, Conditions now, boolean flagged) {
         Set<Doubt> doubts = EnumSet.noneOf(Doubt.class);
         Set<Conditions.Dimension> changed = before.differences(now);
-        if (changed.remove(Conditions.Dimension.TREATED_SIDE) || now.treatedSide().isPresent()) {
+        if (changed.remove(Conditions.Dimension.TREATED_SIDE)
+                || now.treatedSide().isPresent()) {
             doubts.add(Doubt.ONE_SIDE_TREATED);
         }
         Set<Conditions.Dimension> asked = retest.changes();
@@ -128,14 +151,18 @@ public record Outcome(Retest retest, UUID trial, UUID baseline, String test, Lis
     }
 
     private static long added(Conditions before, Conditions now) {
-        return now.aids().stream().map(Conditions.Aid::kind).distinct()
-                .filter(kind -> before.aids().stream().noneMatch(a -> a.kind() == kind)).count();
+        return now.aids().stream()
+                .map(Conditions.Aid::kind)
+                .distinct()
+                .filter(kind -> before.aids().stream().noneMatch(a -> a.kind() == kind))
+                .count();
     }
 
     /** What it says of a criterion; the clearest change of both sides. */
     public Optional<CriterionChange> of(String criterion, Optional<Side> side) {
         return changes.stream()
-                .filter(c -> c.criterion().equals(criterion) && (side.isEmpty() || c.side().isEmpty() || c.side().equals(side)))
+                .filter(c -> c.criterion().equals(criterion)
+                        && (side.isEmpty() || c.side().isEmpty() || c.side().equals(side)))
                 .max(Comparator.comparingDouble(c -> Math.abs(c.change().difference())));
     }
 }

@@ -22,7 +22,10 @@ public final class Retests {
                 .filter(r -> r.families().contains(family))
                 .filter(r -> r.patterns().isEmpty() || r.patterns().contains(test.pattern()))
                 .filter(r -> r.otherTest().filter(test.id()::equals).isEmpty())
-                .filter(r -> r.aid().isEmpty() || test.standard().aids().stream().map(Conditions.Aid::kind).noneMatch(r.aid().get()::equals))
+                .filter(r -> r.aid().isEmpty()
+                        || test.standard().aids().stream()
+                                .map(Conditions.Aid::kind)
+                                .noneMatch(r.aid().get()::equals))
                 .toList();
     }
 
@@ -32,22 +35,28 @@ public final class Retests {
      */
     public static List<Retest> offered(Protocol protocol, LinkRules rules, TestDefinition test, Family family) {
         List<Retest> fitting = new ArrayList<>(fitting(protocol, test, family));
-        String asked = switch (protocol.policies().heelLift().value()) {
-            case VOID_AND_CHAIR -> "chair";
-            case VOID_AND_HEELS_UP, GRADE_ONLY -> "heels-up";
-        };
+        String asked =
+                switch (protocol.policies().heelLift().value()) {
+                    case VOID_AND_CHAIR -> "chair";
+                    case VOID_AND_HEELS_UP, GRADE_ONLY -> "heels-up";
+                };
         Set<Link> candidates = Set.copyOf(rules.candidates(family));
-        fitting.sort(Comparator
-                .comparing((Retest r) -> family != Family.HEEL_LIFT || !r.id().equals(asked))
+        fitting.sort(Comparator.comparing((Retest r) -> family != Family.HEEL_LIFT || !r.id().equals(asked))
                 .thenComparing(Retest::experienced)
                 .thenComparing(r -> -power(rules, r, candidates)));
         return fitting;
     }
 
     private static double power(LinkRules rules, Retest retest, Set<Link> candidates) {
-        return rules.retest(retest.id()).map(says -> List.of(says.helped(), says.worse(), says.unchanged()).stream()
-                .mapToDouble(list -> list.stream().filter(s -> candidates.contains(s.link())).mapToDouble(s -> Math.abs(s.weight())).sum())
-                .max().orElse(0)).orElse(0.0);
+        return rules.retest(retest.id())
+                .map(says -> List.of(says.helped(), says.worse(), says.unchanged()).stream()
+                        .mapToDouble(list -> list.stream()
+                                .filter(s -> candidates.contains(s.link()))
+                                .mapToDouble(s -> Math.abs(s.weight()))
+                                .sum())
+                        .max()
+                        .orElse(0))
+                .orElse(0.0);
     }
 
     /** Whether bands are offered to experienced athletes only. */

@@ -17,8 +17,16 @@ import rangordnung.core.body.Side;
  * @param still         whether it is a single picture, read as the bottom of one repetition
  */
 public record ClipReport(
-        Motion.Plane plane, double rate, int frames, List<Repeated> repetitions, int incomplete, Optional<Double> metresPerUnit, boolean scaleFromBody,
-        List<Side> sides, Set<Landmark> landmarks, boolean still) {
+        Motion.Plane plane,
+        double rate,
+        int frames,
+        List<Repeated> repetitions,
+        int incomplete,
+        Optional<Double> metresPerUnit,
+        boolean scaleFromBody,
+        List<Side> sides,
+        Set<Landmark> landmarks,
+        boolean still) {
 
     /** A repetition and what was measured in it. */
     public record Repeated(Repetition events, List<Measurement> measurements) {
@@ -27,7 +35,9 @@ public record ClipReport(
         public Optional<Measurement.Value> value(Measure measure, Optional<Side> side, Repetition.Moment moment) {
             return measurements.stream()
                     .filter(m -> m.measure() == measure && m.side().equals(side) && m.moment() == moment)
-                    .flatMap(m -> m instanceof Measurement.Value v ? java.util.stream.Stream.of(v) : java.util.stream.Stream.empty())
+                    .flatMap(m -> m instanceof Measurement.Value v
+                            ? java.util.stream.Stream.of(v)
+                            : java.util.stream.Stream.empty())
                     .findFirst();
         }
     }

@@ -56,7 +56,9 @@ public final class Examination {
         this.repetitions = still || hold
                 ? new Repetitions(List.of(new Repetition(1, 0, 0, last / 2, last, last)), 0, hip[last / 2])
                 : Repetitions.in(hip, hipNoise(), motion.rate(), rules);
-        Optional<Double> ofBody = motion.metresPerUnit().isPresent() ? Optional.empty() : subject.build().flatMap(this::scaleOf);
+        Optional<Double> ofBody = motion.metresPerUnit().isPresent()
+                ? Optional.empty()
+                : subject.build().flatMap(this::scaleOf);
         this.metresPerUnit = motion.metresPerUnit().or(() -> ofBody);
         this.scaleFromBody = ofBody.isPresent();
         this.momentaries = momentaries();
@@ -75,8 +77,17 @@ public final class Examination {
         List<ClipReport.Repeated> measured = repetitions.complete().stream()
                 .map(r -> new ClipReport.Repeated(r, new RepetitionReading(this, r).all()))
                 .toList();
-        return new ClipReport(motion.plane(), motion.rate(), motion.frames(), measured, repetitions.incomplete(), metresPerUnit, scaleFromBody, sides,
-                motion.landmarks(), still);
+        return new ClipReport(
+                motion.plane(),
+                motion.rate(),
+                motion.frames(),
+                measured,
+                repetitions.incomplete(),
+                metresPerUnit,
+                scaleFromBody,
+                sides,
+                motion.landmarks(),
+                still);
     }
 
     /**
@@ -87,13 +98,19 @@ public final class Examination {
     public Optional<double[]> trace(Measure measure, Optional<Side> side) {
         return momentary(measure, side).map(m -> {
             double base = m.standing() ? standing(m.inUnit(), first()) : 0;
-            return IntStream.range(0, motion.frames()).mapToDouble(f -> m.assessable(posture(f)) ? m.inUnit().of(posture(f)) - (Double.isNaN(base) ? 0 : base) : Double.NaN).toArray();
+            return IntStream.range(0, motion.frames())
+                    .mapToDouble(f -> m.assessable(posture(f))
+                            ? m.inUnit().of(posture(f)) - (Double.isNaN(base) ? 0 : base)
+                            : Double.NaN)
+                    .toArray();
         });
     }
 
     /** All measures that a single frame gives. */
     public List<Measurement> at(int frame) {
-        return momentaries.stream().map(m -> read(m, Moment.BOTTOM, frame, first())).toList();
+        return momentaries.stream()
+                .map(m -> read(m, Moment.BOTTOM, frame, first()))
+                .toList();
     }
 
     /** Measures that can be drawn over time. */
@@ -105,7 +122,9 @@ public final class Examination {
     public record TraceOf(Measure measure, Optional<Side> side) {}
 
     private Repetition first() {
-        return repetitions.complete().isEmpty() ? new Repetition(0, 0, 0, 0, 0, 0) : repetitions.complete().get(0);
+        return repetitions.complete().isEmpty()
+                ? new Repetition(0, 0, 0, 0, 0, 0)
+                : repetitions.complete().get(0);
     }
 
     Subject subject() {
@@ -125,7 +144,9 @@ public final class Examination {
     }
 
     Optional<Momentary> momentary(Measure measure, Optional<Side> side) {
-        return momentaries.stream().filter(m -> m.measure() == measure && m.side().equals(side)).findFirst();
+        return momentaries.stream()
+                .filter(m -> m.measure() == measure && m.side().equals(side))
+                .findFirst();
     }
 
     double standingHeight() {
@@ -184,13 +205,19 @@ public final class Examination {
     /** Mean confidence of a leg. */
     private double seen(Side side) {
         return Stream.of(Point.HIP, Point.KNEE, Point.ANKLE)
-                .mapToDouble(p -> IntStream.range(0, motion.frames()).mapToDouble(f -> motion.confidence(Landmark.of(p, side), f)).average().orElse(0))
-                .average().orElse(0);
+                .mapToDouble(p -> IntStream.range(0, motion.frames())
+                        .mapToDouble(f -> motion.confidence(Landmark.of(p, side), f))
+                        .average()
+                        .orElse(0))
+                .average()
+                .orElse(0);
     }
 
     /** Legs that the path of the hip is read from. */
     private List<Side> hipLegs() {
-        return motion.plane() == Motion.Plane.SIDE || subject.pattern() == Pattern.LUNGE ? sides : List.of(Side.values());
+        return motion.plane() == Motion.Plane.SIDE || subject.pattern() == Pattern.LUNGE
+                ? sides
+                : List.of(Side.values());
     }
 
     /** Height of the hips above the lower ankle: in a step the other one is in the air. */
@@ -203,7 +230,11 @@ public final class Examination {
     }
 
     private double hipHeight(Posture p) {
-        double ankle = Stream.of(Side.values()).mapToDouble(s -> p.z(Point.ANKLE, s)).filter(z -> !Double.isNaN(z)).min().orElse(Double.NaN);
+        double ankle = Stream.of(Side.values())
+                .mapToDouble(s -> p.z(Point.ANKLE, s))
+                .filter(z -> !Double.isNaN(z))
+                .min()
+                .orElse(Double.NaN);
         return hipLegs().stream().mapToDouble(s -> p.z(Point.HIP, s)).average().orElse(Double.NaN) - ankle;
     }
 
@@ -214,13 +245,22 @@ public final class Examination {
 
     /** Metres per unit: the athlete's shank, thigh and trunk over what is seen of them in standing. */
     private Optional<Double> scaleOf(Build build) {
-        double[] seen = standingFrames(first()).mapToDouble(f -> {
-            Posture p = posture(f);
-            Motion.Plane plane = motion.plane();
-            return sides.stream().mapToDouble(s -> Formula.length(Point.HIP, Point.KNEE, s, plane).of(p)
-                    + Formula.length(Point.KNEE, Point.ANKLE, s, plane).of(p)
-                    + Formula.length(Point.SHOULDER, Point.HIP, s, plane).of(p)).average().orElse(Double.NaN);
-        }).filter(v -> !Double.isNaN(v)).toArray();
+        double[] seen = standingFrames(first())
+                .mapToDouble(f -> {
+                    Posture p = posture(f);
+                    Motion.Plane plane = motion.plane();
+                    return sides.stream()
+                            .mapToDouble(s -> Formula.length(Point.HIP, Point.KNEE, s, plane)
+                                            .of(p)
+                                    + Formula.length(Point.KNEE, Point.ANKLE, s, plane)
+                                            .of(p)
+                                    + Formula.length(Point.SHOULDER, Point.HIP, s, plane)
+                                            .of(p))
+                            .average()
+                            .orElse(Double.NaN);
+                })
+                .filter(v -> !Double.isNaN(v))
+                .toArray();
         if (seen.length == 0) {
             return Optional.empty();
         }
@@ -231,12 +271,15 @@ public final class Examination {
     /** Length of the foot in units of the source: as seen in standing, else from the athlete's height. */
     private double footLength() {
         if (motion.plane() != Motion.Plane.FRONT) {
-            double seen = standing(Formula.mean(sides, s -> Formula.length(Point.HEEL, Point.SECOND_TOE, s, motion.plane())), first());
+            double seen = standing(
+                    Formula.mean(sides, s -> Formula.length(Point.HEEL, Point.SECOND_TOE, s, motion.plane())), first());
             if (!Double.isNaN(seen)) {
                 return seen;
             }
         }
-        return subject.build().flatMap(b -> metresPerUnit.map(m -> b.foot() / m)).orElse(Double.NaN);
+        return subject.build()
+                .flatMap(b -> metresPerUnit.map(m -> b.foot() / m))
+                .orElse(Double.NaN);
     }
 
     private List<Momentary> momentaries() {
@@ -246,14 +289,22 @@ public final class Examination {
         if (sees(Axis.Y)) {
             double foot = 100 / footLength();
             for (Side side : feet) {
-                all.add(new Momentary(Measure.FPPA, Optional.of(side), Formula.fppa(side), 1, false, false, notForeshortened(side)));
-                all.add(new Momentary(Measure.KNEE_OFFSET, Optional.of(side), Formula.kneeOffset(side, subject.kneeReference()), foot,
-                        motion.plane() == Motion.Plane.FRONT && scaleFromBody, false, List.of()));
+                all.add(new Momentary(
+                        Measure.FPPA, Optional.of(side), Formula.fppa(side), 1, false, false, notForeshortened(side)));
+                all.add(new Momentary(
+                        Measure.KNEE_OFFSET,
+                        Optional.of(side),
+                        Formula.kneeOffset(side, subject.kneeReference()),
+                        foot,
+                        motion.plane() == Motion.Plane.FRONT && scaleFromBody,
+                        false,
+                        List.of()));
                 all.add(plain(Measure.HIP_ABDUCTION, Optional.of(side), Formula.abduction(side)));
             }
             if (subject.pattern() == Pattern.SQUAT) {
                 all.add(plain(Measure.KNEE_SEPARATION, Optional.empty(), Formula.kneeSeparation()));
-                all.add(new Momentary(Measure.PELVIC_SHIFT, Optional.empty(), Formula.pelvisOverFeet(), 1, false, true, List.of()));
+                all.add(new Momentary(
+                        Measure.PELVIC_SHIFT, Optional.empty(), Formula.pelvisOverFeet(), 1, false, true, List.of()));
                 all.add(scaled(Measure.STANCE_WIDTH, Optional.empty(), Formula.heelDistance(), centimetres));
                 all.add(plain(Measure.STANCE_OVER_HIPS, Optional.empty(), Formula.heelsOver(Point.HIP)));
                 all.add(plain(Measure.STANCE_OVER_SHOULDERS, Optional.empty(), Formula.heelsOver(Point.SHOULDER)));
@@ -268,18 +319,31 @@ public final class Examination {
             all.add(whole(Measure.SHIN_ANGLE, Formula::shin));
             all.add(whole(Measure.TRUNK_LEAN, Formula::trunk));
             all.add(whole(Measure.TRUNK_MINUS_SHIN, s -> Formula.trunk(s).minus(Formula.shin(s))));
-            all.add(whole(Measure.HIP_FLEXION, s -> p -> 90 + Formula.trunk(s).of(p) - Formula.thigh(s).of(p)));
-            all.add(scaled(Measure.DEPTH_OFFSET, Optional.empty(), Formula.mean(sides, Formula::depthOffset), centimetres));
-            all.add(scaled(Measure.KNEE_PAST_TOE, Optional.empty(), Formula.mean(sides, Formula::kneePastToe), centimetres));
+            all.add(whole(
+                    Measure.HIP_FLEXION,
+                    s -> p -> 90 + Formula.trunk(s).of(p) - Formula.thigh(s).of(p)));
+            all.add(scaled(
+                    Measure.DEPTH_OFFSET, Optional.empty(), Formula.mean(sides, Formula::depthOffset), centimetres));
+            all.add(scaled(
+                    Measure.KNEE_PAST_TOE, Optional.empty(), Formula.mean(sides, Formula::kneePastToe), centimetres));
             all.add(whole(Measure.ARM_LINE, Formula::armLine));
-            all.add(scaled(Measure.HEAD_FORWARD, Optional.empty(), Formula.mean(sides, Formula::headForward), centimetres));
+            all.add(scaled(
+                    Measure.HEAD_FORWARD, Optional.empty(), Formula.mean(sides, Formula::headForward), centimetres));
             for (Side side : feet) {
-                all.add(new Momentary(Measure.HEEL_RISE, Optional.of(side), Formula.heelHeight(side), centimetres, scaleFromBody, true, List.of()));
+                all.add(new Momentary(
+                        Measure.HEEL_RISE,
+                        Optional.of(side),
+                        Formula.heelHeight(side),
+                        centimetres,
+                        scaleFromBody,
+                        true,
+                        List.of()));
             }
             if (subject.pattern() == Pattern.LUNGE) {
                 Side front = sides.get(0);
                 all.add(plain(Measure.FRONT_LEG_SHARE, Optional.of(front), Formula.frontShare(front)));
-                all.add(scaled(Measure.REAR_KNEE_HEIGHT, Optional.of(front), Formula.rearKnee(front.opposite()), centimetres));
+                all.add(scaled(
+                        Measure.REAR_KNEE_HEIGHT, Optional.of(front), Formula.rearKnee(front.opposite()), centimetres));
             } else {
                 all.add(plain(Measure.LOAD_OVER_FOOT, Optional.empty(), Formula.loadOverFoot(sides)));
             }
@@ -301,7 +365,9 @@ public final class Examination {
 
     private List<Momentary.Bound> notForeshortened(Side side) {
         double share = rules.foreshortened().value() / 100;
-        return Stream.of(Formula.frontalLength(Point.HIP, Point.KNEE, side), Formula.frontalLength(Point.KNEE, Point.ANKLE, side))
+        return Stream.of(
+                        Formula.frontalLength(Point.HIP, Point.KNEE, side),
+                        Formula.frontalLength(Point.KNEE, Point.ANKLE, side))
                 .map(length -> new Momentary.Bound(length, share * standing(length, first())))
                 .toList();
     }
@@ -310,17 +376,20 @@ public final class Examination {
     Measurement read(Momentary momentary, Moment moment, int frame, Repetition repetition) {
         Posture p = posture(frame);
         if (!momentary.assessable(p)) {
-            return new Measurement.NotAssessable(momentary.measure(), momentary.side(), moment, Measurement.Reason.POINTS_AT_CAMERA);
+            return new Measurement.NotAssessable(
+                    momentary.measure(), momentary.side(), moment, Measurement.Reason.POINTS_AT_CAMERA);
         }
         double value = momentary.inUnit().of(p);
         if (Double.isNaN(value)) {
-            return new Measurement.NotAssessable(momentary.measure(), momentary.side(), moment, missing(momentary, frame));
+            return new Measurement.NotAssessable(
+                    momentary.measure(), momentary.side(), moment, missing(momentary, frame));
         }
         double variance = square(sem(momentary.inUnit(), frame));
         if (momentary.standing()) {
             double base = still ? Double.NaN : standing(momentary.inUnit(), repetition);
             if (Double.isNaN(base)) {
-                return new Measurement.NotAssessable(momentary.measure(), momentary.side(), moment, Measurement.Reason.NO_STANDING);
+                return new Measurement.NotAssessable(
+                        momentary.measure(), momentary.side(), moment, Measurement.Reason.NO_STANDING);
             }
             value -= base;
             variance += square(standingSem(momentary.inUnit(), repetition));
@@ -328,12 +397,21 @@ public final class Examination {
         if (momentary.scaled()) {
             variance += square(value * rules.scaleNoise().value() / 100);
         }
-        return new Measurement.Value(momentary.measure(), momentary.side(), moment, value, Math.sqrt(variance), confidence(momentary.formula(), frame), frame);
+        return new Measurement.Value(
+                momentary.measure(),
+                momentary.side(),
+                moment,
+                value,
+                Math.sqrt(variance),
+                confidence(momentary.formula(), frame),
+                frame);
     }
 
     private Measurement.Reason missing(Momentary momentary, int frame) {
         if (Double.isNaN(momentary.factor())) {
-            return momentary.measure() == Measure.KNEE_OFFSET ? Measurement.Reason.NO_FOOT_LENGTH : Measurement.Reason.NO_SCALE;
+            return momentary.measure() == Measure.KNEE_OFFSET
+                    ? Measurement.Reason.NO_FOOT_LENGTH
+                    : Measurement.Reason.NO_SCALE;
         }
         return missing(momentary.formula(), frame);
     }
@@ -347,7 +425,10 @@ public final class Examination {
 
     /** Median of a formula in the standing before a repetition; not a number where there is none. */
     double standing(Formula formula, Repetition repetition) {
-        double[] values = standingFrames(repetition).mapToDouble(f -> formula.of(posture(f))).filter(v -> !Double.isNaN(v)).toArray();
+        double[] values = standingFrames(repetition)
+                .mapToDouble(f -> formula.of(posture(f)))
+                .filter(v -> !Double.isNaN(v))
+                .toArray();
         return values.length == 0 ? Double.NaN : median(values);
     }
 
@@ -365,8 +446,13 @@ public final class Examination {
     IntStream standingFrames(Repetition repetition) {
         return Arrays.stream(standing.computeIfAbsent(repetition.start(), start -> {
             int from = hold || repetitions.complete().isEmpty() ? motion.frames() - 1 : start;
-            double upright = repetitions.standingHeight() * (1 - UPRIGHT * rules.startDrop().value() / 100);
-            return IntStream.iterate(from, f -> f >= 0, f -> f - 1).filter(f -> still || hold || hip[f] >= upright).limit(hold ? motion.frames() : Math.max(1, Math.round(rate()))).sorted().toArray();
+            double upright = repetitions.standingHeight()
+                    * (1 - UPRIGHT * rules.startDrop().value() / 100);
+            return IntStream.iterate(from, f -> f >= 0, f -> f - 1)
+                    .filter(f -> still || hold || hip[f] >= upright)
+                    .limit(hold ? motion.frames() : Math.max(1, Math.round(rate())))
+                    .sorted()
+                    .toArray();
         }));
     }
 
@@ -407,8 +493,13 @@ public final class Examination {
 
     /** Noise of a marked point in units of the source. */
     private double markingNoise() {
-        double leg = sides.stream().mapToDouble(s -> Formula.length(Point.HIP, Point.KNEE, s, motion.plane()).of(posture(0))
-                + Formula.length(Point.KNEE, Point.ANKLE, s, motion.plane()).of(posture(0))).max().orElse(Double.NaN);
+        double leg = sides.stream()
+                .mapToDouble(s ->
+                        Formula.length(Point.HIP, Point.KNEE, s, motion.plane()).of(posture(0))
+                                + Formula.length(Point.KNEE, Point.ANKLE, s, motion.plane())
+                                        .of(posture(0)))
+                .max()
+                .orElse(Double.NaN);
         return Double.isNaN(leg) ? 0 : leg * rules.markingNoise().value() / 100;
     }
 
@@ -420,7 +511,8 @@ public final class Examination {
         return used(formula, frame).stream()
                 .filter(c -> !Double.isNaN(tracks.at(c.landmark(), c.axis(), frame)))
                 .mapToDouble(c -> tracks.confidence(c.landmark(), frame))
-                .min().orElse(0);
+                .min()
+                .orElse(0);
     }
 
     static double median(double[] values) {

@@ -37,7 +37,8 @@ interface Formula {
     static Formula fppa(Side side) {
         return p -> {
             double thigh = Math.atan2(p.outward(KNEE, side) - p.outward(HIP, side), p.z(HIP, side) - p.z(KNEE, side));
-            double shank = Math.atan2(p.outward(ANKLE, side) - p.outward(KNEE, side), p.z(KNEE, side) - p.z(ANKLE, side));
+            double shank =
+                    Math.atan2(p.outward(ANKLE, side) - p.outward(KNEE, side), p.z(KNEE, side) - p.z(ANKLE, side));
             return wrapped(Math.toDegrees(shank - thigh));
         };
     }
@@ -45,16 +46,17 @@ interface Formula {
     /** Distance of the kneecap from the reference line, medial positive, in units of the source. */
     static Formula kneeOffset(Side side, KneeReference reference) {
         return p -> {
-            double line = switch (reference) {
-                case SECOND_THIRD_TOE -> p.outward(SECOND_TOE, side);
-                case BIG_TOE -> p.outward(BIG_TOE, side);
-                case BIG_TOE_OUTER_BORDER -> (p.outward(BIG_TOE, side) + p.outward(SECOND_TOE, side)) / 2;
-                case FOOT_AXIS -> (p.outward(ANKLE, side) + p.outward(SECOND_TOE, side)) / 2;
-                case HIP_ANKLE_LINE -> {
-                    double down = (p.z(HIP, side) - p.z(KNEE, side)) / (p.z(HIP, side) - p.z(ANKLE, side));
-                    yield p.outward(HIP, side) + down * (p.outward(ANKLE, side) - p.outward(HIP, side));
-                }
-            };
+            double line =
+                    switch (reference) {
+                        case SECOND_THIRD_TOE -> p.outward(SECOND_TOE, side);
+                        case BIG_TOE -> p.outward(BIG_TOE, side);
+                        case BIG_TOE_OUTER_BORDER -> (p.outward(BIG_TOE, side) + p.outward(SECOND_TOE, side)) / 2;
+                        case FOOT_AXIS -> (p.outward(ANKLE, side) + p.outward(SECOND_TOE, side)) / 2;
+                        case HIP_ANKLE_LINE -> {
+                            double down = (p.z(HIP, side) - p.z(KNEE, side)) / (p.z(HIP, side) - p.z(ANKLE, side));
+                            yield p.outward(HIP, side) + down * (p.outward(ANKLE, side) - p.outward(HIP, side));
+                        }
+                    };
             return line - p.outward(KNEE, side);
         };
     }
@@ -64,11 +66,13 @@ interface Formula {
     }
 
     static Formula abduction(Side side) {
-        return p -> Math.toDegrees(Math.atan2(p.outward(ANKLE, side) - p.outward(HIP, side), p.z(HIP, side) - p.z(ANKLE, side)));
+        return p -> Math.toDegrees(
+                Math.atan2(p.outward(ANKLE, side) - p.outward(HIP, side), p.z(HIP, side) - p.z(ANKLE, side)));
     }
 
     static Formula turnOut(Side side) {
-        return p -> Math.toDegrees(Math.atan2(p.outward(SECOND_TOE, side) - p.outward(HEEL, side), p.x(SECOND_TOE, side) - p.x(HEEL, side)));
+        return p -> Math.toDegrees(Math.atan2(
+                p.outward(SECOND_TOE, side) - p.outward(HEEL, side), p.x(SECOND_TOE, side) - p.x(HEEL, side)));
     }
 
     /** Distance of the heels across, in units of the source. */
@@ -95,7 +99,8 @@ interface Formula {
     }
 
     static Formula obliquity() {
-        return p -> Math.toDegrees(Math.atan2(p.z(HIP, Side.LEFT) - p.z(HIP, Side.RIGHT), p.y(HIP, Side.LEFT) - p.y(HIP, Side.RIGHT)));
+        return p -> Math.toDegrees(
+                Math.atan2(p.z(HIP, Side.LEFT) - p.z(HIP, Side.RIGHT), p.y(HIP, Side.LEFT) - p.y(HIP, Side.RIGHT)));
     }
 
     static Formula thigh(Side side) {
@@ -107,7 +112,8 @@ interface Formula {
     }
 
     static Formula trunk(Side side) {
-        return p -> Math.toDegrees(Math.atan2(p.x(SHOULDER, side) - p.x(HIP, side), p.z(SHOULDER, side) - p.z(HIP, side)));
+        return p ->
+                Math.toDegrees(Math.atan2(p.x(SHOULDER, side) - p.x(HIP, side), p.z(SHOULDER, side) - p.z(HIP, side)));
     }
 
     /** In units of the source. */
@@ -127,15 +133,20 @@ interface Formula {
     /** Tilt of the pelvis, forward positive: front hip bone below the rear one, or the low back in front of the hip. */
     static Formula pelvis(Side side) {
         return p -> {
-            double bones = Math.toDegrees(Math.atan2(p.z(REAR_HIP_BONE, side) - p.z(FRONT_HIP_BONE, side), p.x(FRONT_HIP_BONE, side) - p.x(REAR_HIP_BONE, side)));
+            double bones = Math.toDegrees(Math.atan2(
+                    p.z(REAR_HIP_BONE, side) - p.z(FRONT_HIP_BONE, side),
+                    p.x(FRONT_HIP_BONE, side) - p.x(REAR_HIP_BONE, side)));
             return Double.isNaN(bones)
-                    ? Math.toDegrees(Math.atan2(p.x(LOW_BACK, side) - p.x(HIP, side), p.z(LOW_BACK, side) - p.z(HIP, side)))
+                    ? Math.toDegrees(
+                            Math.atan2(p.x(LOW_BACK, side) - p.x(HIP, side), p.z(LOW_BACK, side) - p.z(HIP, side)))
                     : bones;
         };
     }
 
     static Formula armLine(Side side) {
-        return p -> wrapped(Math.toDegrees(Math.atan2(p.x(WRIST, side) - p.x(SHOULDER, side), p.z(WRIST, side) - p.z(SHOULDER, side))) - trunk(side).of(p));
+        return p -> wrapped(Math.toDegrees(
+                        Math.atan2(p.x(WRIST, side) - p.x(SHOULDER, side), p.z(WRIST, side) - p.z(SHOULDER, side)))
+                - trunk(side).of(p));
     }
 
     /** In units of the source. */
@@ -151,7 +162,8 @@ interface Formula {
     static Formula loadOverFoot(List<Side> sides) {
         return p -> {
             double heel = mean(p, HEEL, sides);
-            return (massCentre(sides).of(p) - heel) / (sides.stream().mapToDouble(s -> toe(p, s)).average().orElse(Double.NaN) - heel);
+            return (massCentre(sides).of(p) - heel)
+                    / (sides.stream().mapToDouble(s -> toe(p, s)).average().orElse(Double.NaN) - heel);
         };
     }
 
@@ -174,18 +186,25 @@ interface Formula {
 
     /** Whole-body mass centre, forward coordinate; each side that is given stands for its share (Winter 2009; value from memory). */
     static Formula massCentre(List<Side> sides) {
-        return p -> sides.stream().mapToDouble(side -> {
-            double foot = p.x(HEEL, side) + Segment.FOOT.centre() * (toe(p, side) - p.x(HEEL, side));
-            double shank = along(p, KNEE, ANKLE, side, Segment.SHANK.centre());
-            double thigh = along(p, HIP, KNEE, side, Segment.THIGH.centre());
-            double trunk = along(p, HIP, SHOULDER, side, Segment.TRUNK_HEAD_NECK.centre());
-            double upperArm = along(p, SHOULDER, ELBOW, side, Segment.UPPER_ARM.centre());
-            double forearm = along(p, ELBOW, WRIST, side, Segment.FOREARM.centre());
-            double hand = along(p, ELBOW, WRIST, side, 1 + Segment.HAND.centre() * HAND_OVER_FOREARM);
-            return Segment.FOOT.wholeMass() * foot + Segment.SHANK.wholeMass() * shank + Segment.THIGH.wholeMass() * thigh
-                    + Segment.TRUNK_HEAD_NECK.wholeMass() * trunk + Segment.UPPER_ARM.wholeMass() * upperArm
-                    + Segment.FOREARM.wholeMass() * forearm + Segment.HAND.wholeMass() * hand;
-        }).average().orElse(Double.NaN);
+        return p -> sides.stream()
+                .mapToDouble(side -> {
+                    double foot = p.x(HEEL, side) + Segment.FOOT.centre() * (toe(p, side) - p.x(HEEL, side));
+                    double shank = along(p, KNEE, ANKLE, side, Segment.SHANK.centre());
+                    double thigh = along(p, HIP, KNEE, side, Segment.THIGH.centre());
+                    double trunk = along(p, HIP, SHOULDER, side, Segment.TRUNK_HEAD_NECK.centre());
+                    double upperArm = along(p, SHOULDER, ELBOW, side, Segment.UPPER_ARM.centre());
+                    double forearm = along(p, ELBOW, WRIST, side, Segment.FOREARM.centre());
+                    double hand = along(p, ELBOW, WRIST, side, 1 + Segment.HAND.centre() * HAND_OVER_FOREARM);
+                    return Segment.FOOT.wholeMass() * foot
+                            + Segment.SHANK.wholeMass() * shank
+                            + Segment.THIGH.wholeMass() * thigh
+                            + Segment.TRUNK_HEAD_NECK.wholeMass() * trunk
+                            + Segment.UPPER_ARM.wholeMass() * upperArm
+                            + Segment.FOREARM.wholeMass() * forearm
+                            + Segment.HAND.wholeMass() * hand;
+                })
+                .average()
+                .orElse(Double.NaN);
     }
 
     /** Length of the hand over that of the forearm, 0.108 / 0.146 of stature (Drillis and Contini 1966; value from memory). */
@@ -198,7 +217,8 @@ interface Formula {
     /** Length of a segment as the plane shows it, in units of the source. */
     static Formula length(Landmark.Point from, Landmark.Point to, Side side, Motion.Plane plane) {
         return p -> {
-            double across = plane == Motion.Plane.FRONT ? p.y(from, side) - p.y(to, side) : p.x(from, side) - p.x(to, side);
+            double across =
+                    plane == Motion.Plane.FRONT ? p.y(from, side) - p.y(to, side) : p.x(from, side) - p.x(to, side);
             double sideways = plane == Motion.Plane.SPACE ? p.y(from, side) - p.y(to, side) : 0;
             return Math.hypot(Math.hypot(across, sideways), p.z(from, side) - p.z(to, side));
         };

@@ -22,13 +22,28 @@ record Hinge(double at, double sem, double level, double slope) {
     static Hinge fit(double[] x, double[] y, double neighbours) {
         double least = Arrays.stream(x).min().orElse(0);
         double step = (Arrays.stream(x).max().orElse(0) - least) / STEPS;
-        double[] squares = IntStream.range(0, STEPS).mapToDouble(i -> i < 2 ? Double.POSITIVE_INFINITY : line(x, y, least + i * step)[2]).toArray();
-        int best = IntStream.range(0, STEPS).boxed().min(Comparator.comparingDouble(i -> squares[i])).orElse(0);
+        double[] squares = IntStream.range(0, STEPS)
+                .mapToDouble(i -> i < 2 ? Double.POSITIVE_INFINITY : line(x, y, least + i * step)[2])
+                .toArray();
+        int best = IntStream.range(0, STEPS)
+                .boxed()
+                .min(Comparator.comparingDouble(i -> squares[i]))
+                .orElse(0);
         double within = squares[best] * (1 + COVERAGE * COVERAGE * neighbours / Math.max(1, x.length - 3));
-        int low = IntStream.range(0, STEPS).filter(i -> squares[i] <= within).min().orElse(best);
-        int high = IntStream.range(0, STEPS).filter(i -> squares[i] <= within).max().orElse(best);
+        int low = IntStream.range(0, STEPS)
+                .filter(i -> squares[i] <= within)
+                .min()
+                .orElse(best);
+        int high = IntStream.range(0, STEPS)
+                .filter(i -> squares[i] <= within)
+                .max()
+                .orElse(best);
         double[] fitted = line(x, y, least + best * step);
-        return new Hinge(least + best * step, step * Math.max(0.5, Math.max(high - best, best - low)) / COVERAGE, fitted[0], fitted[1]);
+        return new Hinge(
+                least + best * step,
+                step * Math.max(0.5, Math.max(high - best, best - low)) / COVERAGE,
+                fitted[0],
+                fitted[1]);
     }
 
     boolean falls() {

@@ -27,7 +27,8 @@ public final class LowPass {
      */
     public LowPass(double rate, double cutoff) {
         if (!(cutoff > 0 && cutoff < rate / 2)) {
-            throw Refusal.contradiction("A cut-off lies between zero and half of " + rate + " per second, not at " + cutoff);
+            throw Refusal.contradiction(
+                    "A cut-off lies between zero and half of " + rate + " per second, not at " + cutoff);
         }
         double warped = Math.tan(Math.PI * cutoff / rate) / TWO_PASSES;
         double k = Math.sqrt(2) * warped;

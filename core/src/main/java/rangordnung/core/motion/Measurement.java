@@ -21,11 +21,19 @@ public sealed interface Measurement {
      * @param confidence lowest confidence of the landmarks that it needs, 0 to 1
      * @param frame      where it was taken
      */
-    record Value(Measure measure, Optional<Side> side, Repetition.Moment moment, double value, double sem, double confidence, int frame)
+    record Value(
+            Measure measure,
+            Optional<Side> side,
+            Repetition.Moment moment,
+            double value,
+            double sem,
+            double confidence,
+            int frame)
             implements Measurement {}
 
     /** No number. */
-    record NotAssessable(Measure measure, Optional<Side> side, Repetition.Moment moment, Reason reason) implements Measurement {}
+    record NotAssessable(Measure measure, Optional<Side> side, Repetition.Moment moment, Reason reason)
+            implements Measurement {}
 
     /** Why there is no number. */
     enum Reason {

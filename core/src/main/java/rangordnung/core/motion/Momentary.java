@@ -11,7 +11,14 @@ import rangordnung.core.body.Side;
  * @param standing whether it is told against its value in standing
  * @param bounds   formulas of segment lengths that must not be foreshortened, with their standing lengths
  */
-record Momentary(Measure measure, Optional<Side> side, Formula formula, double factor, boolean scaled, boolean standing, java.util.List<Bound> bounds) {
+record Momentary(
+        Measure measure,
+        Optional<Side> side,
+        Formula formula,
+        double factor,
+        boolean scaled,
+        boolean standing,
+        java.util.List<Bound> bounds) {
 
     /** A length that must be seen at least in part. */
     record Bound(Formula length, double least) {}

@@ -37,7 +37,8 @@ public final class Motion {
     private final int frames;
     private final Map<Landmark, Column> columns;
 
-    private Motion(Plane plane, double rate, Optional<Double> metresPerUnit, int frames, Map<Landmark, Column> columns) {
+    private Motion(
+            Plane plane, double rate, Optional<Double> metresPerUnit, int frames, Map<Landmark, Column> columns) {
         this.plane = plane;
         this.rate = rate;
         this.metresPerUnit = metresPerUnit;
@@ -108,7 +109,9 @@ public final class Motion {
                 return what == CONFIDENCE ? 0 : Double.NaN;
             }
             float[][] values = blocks.get(block);
-            return what != CONFIDENCE && values[CONFIDENCE][frame % BLOCK] == 0 ? Double.NaN : values[what][frame % BLOCK];
+            return what != CONFIDENCE && values[CONFIDENCE][frame % BLOCK] == 0
+                    ? Double.NaN
+                    : values[what][frame % BLOCK];
         }
 
         void set(int frame, double x, double y, double z, double confidence) {
@@ -138,6 +141,7 @@ public final class Motion {
 
         /** Frames per second between which a clip is taken (house convention). */
         public static final double SLOWEST = 1;
+
         public static final double FASTEST = 1000;
         /** Two hours at 60 frames per second (house convention). */
         public static final int MOST_FRAMES = 432_000;
@@ -177,9 +181,13 @@ public final class Motion {
          * @param z up
          */
         public Builder set(Landmark landmark, double x, double y, double z, double confidence) {
-            boolean seen = (!plane.has(Axis.X) || Double.isFinite(x)) && (!plane.has(Axis.Y) || Double.isFinite(y)) && Double.isFinite(z) && confidence > 0;
+            boolean seen = (!plane.has(Axis.X) || Double.isFinite(x))
+                    && (!plane.has(Axis.Y) || Double.isFinite(y))
+                    && Double.isFinite(z)
+                    && confidence > 0;
             if (seen) {
-                columns.computeIfAbsent(landmark, l -> new Column(plane)).set(frames - 1, x, y, z, Math.min(1, confidence));
+                columns.computeIfAbsent(landmark, l -> new Column(plane))
+                        .set(frames - 1, x, y, z, Math.min(1, confidence));
             }
             return this;
         }

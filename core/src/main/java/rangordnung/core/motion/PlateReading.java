@@ -17,6 +17,7 @@ public record PlateReading(double seconds, double pathLength, double velocity, d
 
     /** F distribution at 95 % with 2 and many degrees of freedom. */
     private static final double F = 3.0;
+
     private static final int FEWEST = 20;
 
     /**
@@ -27,20 +28,27 @@ public record PlateReading(double seconds, double pathLength, double velocity, d
      */
     public static PlateReading of(double[] x, double[] y, double rate, MotionRules rules) {
         if (x.length != y.length || x.length < FEWEST) {
-            throw Refusal.contradiction("A plate's reading needs at least " + FEWEST + " samples with both directions, not " + Math.min(x.length, y.length));
+            throw Refusal.contradiction("A plate's reading needs at least " + FEWEST
+                    + " samples with both directions, not " + Math.min(x.length, y.length));
         }
         LowPass filter = new LowPass(rate, Math.min(rules.plateCutoff().value(), rate / 5));
         double[] forward = filter.apply(x);
         double[] sideways = filter.apply(y);
-        double path = IntStream.range(1, x.length).mapToDouble(i -> Math.hypot(forward[i] - forward[i - 1], sideways[i] - sideways[i - 1])).sum();
+        double path = IntStream.range(1, x.length)
+                .mapToDouble(i -> Math.hypot(forward[i] - forward[i - 1], sideways[i] - sideways[i - 1]))
+                .sum();
         double seconds = (x.length - 1) / rate;
-        double determinant = covariance(forward, forward) * covariance(sideways, sideways) - Math.pow(covariance(forward, sideways), 2);
+        double determinant = covariance(forward, forward) * covariance(sideways, sideways)
+                - Math.pow(covariance(forward, sideways), 2);
         return new PlateReading(seconds, path, path / seconds, 2 * Math.PI * F * Math.sqrt(Math.max(0, determinant)));
     }
 
     private static double covariance(double[] a, double[] b) {
         double meanA = Arrays.stream(a).average().orElse(0);
         double meanB = Arrays.stream(b).average().orElse(0);
-        return IntStream.range(0, a.length).mapToDouble(i -> (a[i] - meanA) * (b[i] - meanB)).sum() / (a.length - 1);
+        return IntStream.range(0, a.length)
+                        .mapToDouble(i -> (a[i] - meanA) * (b[i] - meanB))
+                        .sum()
+                / (a.length - 1);
     }
 }

@@ -56,7 +56,13 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
             } else if ((i - start) / rate >= rules.shortestRepetition().value()) {
                 bottom = middleOfTheLowest(hip, bottom, Math.max(3 * noise, standing * RESTING));
                 int half = (int) Math.round((i - start) * rules.bottomShare().value() / 100);
-                complete.add(new Repetition(complete.size() + 1, start, Math.max(start, bottom - half), bottom, Math.min(i, bottom + half), i));
+                complete.add(new Repetition(
+                        complete.size() + 1,
+                        start,
+                        Math.max(start, bottom - half),
+                        bottom,
+                        Math.min(i, bottom + half),
+                        i));
             }
         }
         return new Repetitions(List.copyOf(complete), incomplete, standing);
@@ -77,11 +83,14 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
 
     /** Median height of the frames around the tallest but a few. */
     private static double standing(double[] hip, MotionRules rules) {
-        double[] seen = Arrays.stream(hip).filter(h -> !Double.isNaN(h)).sorted().toArray();
+        double[] seen =
+                Arrays.stream(hip).filter(h -> !Double.isNaN(h)).sorted().toArray();
         if (seen.length == 0) {
             return Double.NaN;
         }
         double tall = seen[(int) Math.floor((seen.length - 1) * (1 - TALLEST_SHARE))];
-        return Examination.median(Arrays.stream(seen).filter(h -> h >= tall * (1 - rules.startDrop().value() / 500)).toArray());
+        return Examination.median(Arrays.stream(seen)
+                .filter(h -> h >= tall * (1 - rules.startDrop().value() / 500))
+                .toArray());
     }
 }

@@ -25,22 +25,38 @@ public record ScalesReading(double first, double second, double share, double se
      */
     public static ScalesReading of(double[] first, double[] second, double rate, MotionRules rules) {
         if (first.length != second.length || first.length < FEWEST) {
-            throw Refusal.contradiction("A reading of two scales needs at least " + FEWEST + " samples of both, not " + Math.min(first.length, second.length));
+            throw Refusal.contradiction("A reading of two scales needs at least " + FEWEST + " samples of both, not "
+                    + Math.min(first.length, second.length));
         }
-        double[] sums = IntStream.range(0, first.length).mapToDouble(i -> first[i] + second[i]).toArray();
+        double[] sums = IntStream.range(0, first.length)
+                .mapToDouble(i -> first[i] + second[i])
+                .toArray();
         double[] loaded = Arrays.stream(sums).filter(s -> s > 0).toArray();
         if (loaded.length < FEWEST) {
             throw Refusal.contradiction("Nobody stood on these scales");
         }
         double usual = Examination.median(loaded);
-        int[] steady = IntStream.range(0, sums.length).filter(i -> Math.abs(sums[i] - usual) <= usual * rules.steadyLoad().value() / 100).toArray();
-        double[] shares = Arrays.stream(steady).mapToDouble(i -> 100 * first[i] / sums[i]).toArray();
+        int[] steady = IntStream.range(0, sums.length)
+                .filter(i ->
+                        Math.abs(sums[i] - usual) <= usual * rules.steadyLoad().value() / 100)
+                .toArray();
+        double[] shares =
+                Arrays.stream(steady).mapToDouble(i -> 100 * first[i] / sums[i]).toArray();
         if (shares.length < FEWEST) {
-            throw Refusal.contradiction("Nobody stood still on these scales: fewer than " + FEWEST + " samples have a steady sum");
+            throw Refusal.contradiction(
+                    "Nobody stood still on these scales: fewer than " + FEWEST + " samples have a steady sum");
         }
         double share = Examination.median(shares);
-        double spread = 1.4826 * Examination.median(Arrays.stream(shares).map(s -> Math.abs(s - share)).toArray());
-        return new ScalesReading(Examination.median(Arrays.stream(steady).mapToDouble(i -> first[i]).toArray()),
-                Examination.median(Arrays.stream(steady).mapToDouble(i -> second[i]).toArray()), share, spread * Math.sqrt(Math.PI / 2 / shares.length), shares.length / rate);
+        double spread = 1.4826
+                * Examination.median(
+                        Arrays.stream(shares).map(s -> Math.abs(s - share)).toArray());
+        return new ScalesReading(
+                Examination.median(
+                        Arrays.stream(steady).mapToDouble(i -> first[i]).toArray()),
+                Examination.median(
+                        Arrays.stream(steady).mapToDouble(i -> second[i]).toArray()),
+                share,
+                spread * Math.sqrt(Math.PI / 2 / shares.length),
+                shares.length / rate);
     }
 }

@@ -17,7 +17,12 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
  * @param near          the side toward the camera, in a view from the side; empty means the one that is seen better
  */
 public record Subject(
-        Optional<Build> build, Pattern pattern, Optional<Side> working, KneeReference kneeReference, double targetThigh, Optional<Side> near) {
+        Optional<Build> build,
+        Pattern pattern,
+        Optional<Side> working,
+        KneeReference kneeReference,
+        double targetThigh,
+        Optional<Side> near) {
 
     /** A two-leg squat to parallel. */
     public static Subject squat(Optional<Build> build) {

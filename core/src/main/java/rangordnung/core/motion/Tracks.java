@@ -129,7 +129,9 @@ final class Tracks {
             }
             from = to;
         }
-        double sd = counted == 0 || !filtered ? 0 : Math.sqrt(squares / counted / filter.residualGain() * filter.noiseGain());
+        double sd = counted == 0 || !filtered
+                ? 0
+                : Math.sqrt(squares / counted / filter.residualGain() * filter.noiseGain());
         return new Path(kept, sd);
     }
 
@@ -147,8 +149,10 @@ final class Tracks {
                 double slopeAfter = slope(values, i, 1) * width;
                 for (int j = 1; j <= gap; j++) {
                     double t = j / width;
-                    values[last + j] = (1 + 2 * t) * (1 - t) * (1 - t) * values[last] + t * (1 - t) * (1 - t) * slopeBefore
-                            + t * t * (3 - 2 * t) * values[i] + t * t * (t - 1) * slopeAfter;
+                    values[last + j] = (1 + 2 * t) * (1 - t) * (1 - t) * values[last]
+                            + t * (1 - t) * (1 - t) * slopeBefore
+                            + t * t * (3 - 2 * t) * values[i]
+                            + t * t * (t - 1) * slopeAfter;
                 }
             }
             last = i;

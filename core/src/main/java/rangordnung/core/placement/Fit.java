@@ -20,9 +20,18 @@ public sealed interface Fit {
     /** Part of a cost. */
     record Part(Why why, int rungs, double cost) {}
 
-    enum Why { SECOND_FOCUS, OTHER_FOCUS, TOO_EASY, TOO_HARD }
+    enum Why {
+        SECOND_FOCUS,
+        OTHER_FOCUS,
+        TOO_EASY,
+        TOO_HARD
+    }
 
-    enum Because { PROTECTED, TOO_HARD, NO_SUCH_RUNG }
+    enum Because {
+        PROTECTED,
+        TOO_HARD,
+        NO_SUCH_RUNG
+    }
 
     /**
      * The fit of a place to a proposal. Where nothing could be proposed yet, any existing place is free.
@@ -36,18 +45,28 @@ public sealed interface Fit {
         if (ladder.isPresent() != place.rung().isPresent() || place.rung().isPresent() && to.isEmpty()) {
             return new Impossible(Because.NO_SUCH_RUNG);
         }
-        return proposal instanceof Proposal.Placed placed ? of(placed, place, ladder, to, ladders, costs) : new Possible(0, List.of());
+        return proposal instanceof Proposal.Placed placed
+                ? of(placed, place, ladder, to, ladders, costs)
+                : new Possible(0, List.of());
     }
 
     private static Fit of(
-            Proposal.Placed proposal, Proposal.Place place, Optional<Ladders.Ladder> ladder, Optional<Integer> to, Ladders ladders, PlacementRules.Costs costs) {
+            Proposal.Placed proposal,
+            Proposal.Place place,
+            Optional<Ladders.Ladder> ladder,
+            Optional<Integer> to,
+            Ladders ladders,
+            PlacementRules.Costs costs) {
         if (proposal.focus() == Focus.PROTECT && place.focus() != Focus.PROTECT) {
             return new Impossible(Because.PROTECTED);
         }
         List<Part> parts = new ArrayList<>();
         boolean second = proposal.second().map(s -> s.focus() == place.focus()).orElse(false);
         if (place.focus() != proposal.focus()) {
-            parts.add(second ? new Part(Why.SECOND_FOCUS, 0, costs.secondFocus().value()) : new Part(Why.OTHER_FOCUS, 0, costs.otherFocus().value()));
+            parts.add(
+                    second
+                            ? new Part(Why.SECOND_FOCUS, 0, costs.secondFocus().value())
+                            : new Part(Why.OTHER_FOCUS, 0, costs.otherFocus().value()));
         }
         Optional<Integer> own = ownRung(proposal, place.focus(), ladder, ladders);
         if (own.isPresent() && to.isPresent()) {
@@ -56,16 +75,19 @@ public sealed interface Fit {
                 return new Impossible(Because.TOO_HARD);
             }
             if (harder > 0) {
-                parts.add(new Part(Why.TOO_HARD, harder, harder * costs.rungTooHard().value()));
+                parts.add(new Part(
+                        Why.TOO_HARD, harder, harder * costs.rungTooHard().value()));
             } else if (harder < 0) {
-                parts.add(new Part(Why.TOO_EASY, -harder, -harder * costs.rungTooEasy().value()));
+                parts.add(new Part(
+                        Why.TOO_EASY, -harder, -harder * costs.rungTooEasy().value()));
             }
         }
         return new Possible(parts.stream().mapToDouble(Part::cost).sum(), List.copyOf(parts));
     }
 
     /** The rung that would suit the athlete on the place's ladder, where the proposal knows one. */
-    private static Optional<Integer> ownRung(Proposal.Placed proposal, Focus focus, Optional<Ladders.Ladder> ladder, Ladders ladders) {
+    private static Optional<Integer> ownRung(
+            Proposal.Placed proposal, Focus focus, Optional<Ladders.Ladder> ladder, Ladders ladders) {
         Optional<String> rung = ladder.equals(ladders.ladderOf(proposal.focus()))
                 ? proposal.rung()
                 : proposal.second().filter(s -> s.focus() == focus).flatMap(Proposal.Place::rung);

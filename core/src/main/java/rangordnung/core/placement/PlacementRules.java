@@ -53,7 +53,12 @@ public record PlacementRules(int version, Grade standsFrom, List<Order> order, L
      *
      * @param hardestAbove how many rungs too hard are still possible
      */
-    public record Costs(Threshold secondFocus, Threshold otherFocus, Threshold rungTooEasy, Threshold rungTooHard, Threshold hardestAbove) {}
+    public record Costs(
+            Threshold secondFocus,
+            Threshold otherFocus,
+            Threshold rungTooEasy,
+            Threshold rungTooHard,
+            Threshold hardestAbove) {}
 
     Entry entry(Focus focus, Optional<Link> link) {
         return entries.stream()

@@ -55,7 +55,8 @@ public final class Placer {
         Optional<Before> before = Optional.empty();
         for (ScreenResult screen : screens.subList(0, screens.size() - 1)) {
             if (decide(screen, Clearance.CLEARED, before) instanceof Decided.At at) {
-                before = Optional.of(new Before(at.place(), screen.worstHeading().orElse(Grade.NONE), screen.stopped()));
+                before =
+                        Optional.of(new Before(at.place(), screen.worstHeading().orElse(Grade.NONE), screen.stopped()));
             }
         }
         ScreenResult last = screens.get(screens.size() - 1);
@@ -64,16 +65,24 @@ public final class Placer {
             return new Proposal.Open(nowhere.reason());
         }
         Decided.At at = (Decided.At) decided;
-        List<Proposal.Mover> all = at.place().focus() == Focus.PROTECT ? List.of() : movers(last, clearance, before, at.place());
-        return new Proposal.Placed(at.place().focus(), at.place().rung(), at.link(), at.reasons(), at.second(),
-                shown(all), all.stream().anyMatch(m -> borderline(m, at.place())));
+        List<Proposal.Mover> all =
+                at.place().focus() == Focus.PROTECT ? List.of() : movers(last, clearance, before, at.place());
+        return new Proposal.Placed(
+                at.place().focus(),
+                at.place().rung(),
+                at.link(),
+                at.reasons(),
+                at.second(),
+                shown(all),
+                all.stream().anyMatch(m -> borderline(m, at.place())));
     }
 
     /** What the screen before led to. */
     private record Before(Proposal.Place place, Grade worstHeading, boolean pain) {}
 
     private sealed interface Decided {
-        record At(Proposal.Place place, Optional<Link> link, List<Reason> reasons, Optional<Proposal.Place> second) implements Decided {}
+        record At(Proposal.Place place, Optional<Link> link, List<Reason> reasons, Optional<Proposal.Place> second)
+                implements Decided {}
 
         record Nowhere(MovementIndex.Reason reason) implements Decided {}
     }
@@ -102,8 +111,11 @@ public final class Placer {
             if (loadHistory) {
                 reasons.add(new Reason.LoadHistory());
             }
-            return new Decided.At(new Proposal.Place(Focus.PROTECT, Optional.empty()),
-                    Optional.of(loadHistory && reasons.size() == 1 ? Link.LOAD_HISTORY : Link.PAIN), reasons, Optional.empty());
+            return new Decided.At(
+                    new Proposal.Place(Focus.PROTECT, Optional.empty()),
+                    Optional.of(loadHistory && reasons.size() == 1 ? Link.LOAD_HISTORY : Link.PAIN),
+                    reasons,
+                    Optional.empty());
         }
         List<Standing> standing = standing(screen, report);
         if (standing.isEmpty() && screen.index() instanceof MovementIndex.Unknown unknown) {
@@ -115,7 +127,8 @@ public final class Placer {
     private Decided owned(ScreenResult screen, Optional<Before> before) {
         List<Reason> reasons = new ArrayList<>(List.of(new Reason.NoFault()));
         String rung = rung(screen, Focus.LOAD, Optional.empty(), Grade.NONE, before, reasons);
-        return new Decided.At(new Proposal.Place(Focus.LOAD, Optional.of(rung)), Optional.empty(), reasons, Optional.empty());
+        return new Decided.At(
+                new Proposal.Place(Focus.LOAD, Optional.of(rung)), Optional.empty(), reasons, Optional.empty());
     }
 
     private Decided first(ScreenResult screen, List<Standing> standing, Optional<Before> before) {
@@ -123,14 +136,30 @@ public final class Placer {
         Set<Focus> focuses = EnumSet.noneOf(Focus.class);
         standing.forEach(s -> focuses.add(s.rule().focus()));
         List<Reason> reasons = new ArrayList<>(first.evidence());
-        reasons.add(new Reason.FirstInOrder(first.rule().focus(), List.copyOf(focuses), first.rule().link(), first.rule().label()));
-        String rung = rung(screen, first.rule().focus(), Optional.of(first.rule().link()), first.worst(), before, reasons);
+        reasons.add(new Reason.FirstInOrder(
+                first.rule().focus(),
+                List.copyOf(focuses),
+                first.rule().link(),
+                first.rule().label()));
+        String rung =
+                rung(screen, first.rule().focus(), Optional.of(first.rule().link()), first.worst(), before, reasons);
         Optional<Proposal.Place> second = standing.stream()
                 .filter(s -> s.rule().focus() != first.rule().focus())
                 .findFirst()
-                .map(s -> new Proposal.Place(s.rule().focus(),
-                        Optional.of(rung(screen, s.rule().focus(), Optional.of(s.rule().link()), s.worst(), before, new ArrayList<>()))));
-        return new Decided.At(new Proposal.Place(first.rule().focus(), Optional.of(rung)), Optional.of(first.rule().link()), reasons, second);
+                .map(s -> new Proposal.Place(
+                        s.rule().focus(),
+                        Optional.of(rung(
+                                screen,
+                                s.rule().focus(),
+                                Optional.of(s.rule().link()),
+                                s.worst(),
+                                before,
+                                new ArrayList<>()))));
+        return new Decided.At(
+                new Proposal.Place(first.rule().focus(), Optional.of(rung)),
+                Optional.of(first.rule().link()),
+                reasons,
+                second);
     }
 
     private List<Standing> standing(ScreenResult screen, LinkReport report) {
@@ -144,12 +173,17 @@ public final class Placer {
         List<Reason.FaultSeen> faults = new ArrayList<>();
         for (TestResult test : screen.tests()) {
             for (CriterionResult result : test.criteria()) {
-                if (rule.criteria().contains(result.criterion().id()) || rule.families().contains(result.criterion().family())) {
+                if (rule.criteria().contains(result.criterion().id())
+                        || rule.families().contains(result.criterion().family())) {
                     result.spots().forEach(side -> result.at(side)
                             .filter(g -> g.grade().atLeast(rules.standsFrom()))
                             .filter(g -> leadsHere(rule, report, test, result, side))
-                            .ifPresent(g -> faults.add(new Reason.FaultSeen(test.test().id(), result.criterion().id(),
-                                    side.or(result::direction), g.grade(), g.variant()))));
+                            .ifPresent(g -> faults.add(new Reason.FaultSeen(
+                                    test.test().id(),
+                                    result.criterion().id(),
+                                    side.or(result::direction),
+                                    g.grade(),
+                                    g.variant()))));
                 }
             }
         }
@@ -157,29 +191,55 @@ public final class Placer {
     }
 
     /** By evidence where it supports a link; by the rule's own criteria while several are open. */
-    private boolean leadsHere(PlacementRules.Order rule, LinkReport report, TestResult test, CriterionResult result, Optional<Side> side) {
+    private boolean leadsHere(
+            PlacementRules.Order rule,
+            LinkReport report,
+            TestResult test,
+            CriterionResult result,
+            Optional<Side> side) {
         boolean usual = rule.criteria().contains(result.criterion().id());
         Optional<Side> shown = side.or(result::direction);
         Optional<LinkReport.Explanation> explanation = report.explanations().stream()
-                .filter(e -> e.test().equals(test.test().id()) && e.criterion().equals(result.criterion().id()) && e.side().equals(shown))
+                .filter(e -> e.test().equals(test.test().id())
+                        && e.criterion().equals(result.criterion().id())
+                        && e.side().equals(shown))
                 .findFirst();
-        return explanation.map(e -> {
-            boolean supported = e.links().stream().anyMatch(l -> l.standing() == LinkReport.Standing.SUPPORTED);
-            boolean here = e.standing().contains(rule.link());
-            return supported ? here && (usual || rule.families().contains(result.criterion().family()))
-                    : usual ? here || e.standing().isEmpty()
-                    : here && rule.families().contains(result.criterion().family()) && usualAgainst(e, result);
-        }).orElse(usual);
+        return explanation
+                .map(e -> {
+                    boolean supported = e.links().stream().anyMatch(l -> l.standing() == LinkReport.Standing.SUPPORTED);
+                    boolean here = e.standing().contains(rule.link());
+                    return supported
+                            ? here
+                                    && (usual
+                                            || rule.families()
+                                                    .contains(result.criterion().family()))
+                            : usual
+                                    ? here || e.standing().isEmpty()
+                                    : here
+                                            && rule.families()
+                                                    .contains(result.criterion().family())
+                                            && usualAgainst(e, result);
+                })
+                .orElse(usual);
     }
 
     /** Evidence speaks against every link that the fault usually leads to. */
     private boolean usualAgainst(LinkReport.Explanation explanation, CriterionResult result) {
         return rules.order().stream()
                 .filter(o -> o.criteria().contains(result.criterion().id()))
-                .allMatch(o -> explanation.link(o.link()).filter(l -> l.standing() == LinkReport.Standing.AGAINST).isPresent());
+                .allMatch(o -> explanation
+                        .link(o.link())
+                        .filter(l -> l.standing() == LinkReport.Standing.AGAINST)
+                        .isPresent());
     }
 
-    private String rung(ScreenResult screen, Focus focus, Optional<Link> link, Grade evidence, Optional<Before> before, List<Reason> reasons) {
+    private String rung(
+            ScreenResult screen,
+            Focus focus,
+            Optional<Link> link,
+            Grade evidence,
+            Optional<Before> before,
+            List<Reason> reasons) {
         PlacementRules.Entry entry = rules.entry(focus, link);
         Grade heading = screen.worstHeading().orElse(Grade.NONE);
         Grade deciding = entry.gradedBy() == PlacementRules.GradedBy.EVIDENCE ? evidence : heading;
@@ -191,15 +251,20 @@ public final class Placer {
     /** The rung in the light of the screen before, where that one was on the same ladder. */
     private String progress(Focus focus, Before before, Grade heading, String wanted, List<Reason> reasons) {
         Ladders.Ladder ladder = ladders.ladderOf(focus).orElseThrow();
-        Optional<Integer> from = ladders.ladderOf(before.place().focus()).filter(ladder::equals)
-                .flatMap(l -> before.place().rung()).flatMap(ladder::position);
+        Optional<Integer> from = ladders.ladderOf(before.place().focus())
+                .filter(ladder::equals)
+                .flatMap(l -> before.place().rung())
+                .flatMap(ladder::position);
         Optional<Integer> to = ladder.position(wanted);
         if (from.isEmpty() || to.isEmpty()) {
             return wanted;
         }
         String last = ladder.rungs().get(from.get()).id();
-        String above = ladder.rungs().get(Math.min(from.get() + 1, ladder.rungs().size() - 1)).id();
-        boolean ownedTwice = !heading.atLeast(Grade.MARKED) && !before.worstHeading().atLeast(Grade.MARKED) && !before.pain();
+        String above = ladder.rungs()
+                .get(Math.min(from.get() + 1, ladder.rungs().size() - 1))
+                .id();
+        boolean ownedTwice =
+                !heading.atLeast(Grade.MARKED) && !before.worstHeading().atLeast(Grade.MARKED) && !before.pain();
         if (to.get() > from.get()) {
             reasons.add(new Reason.OneStepUp(last, wanted, above));
             return above;
@@ -209,7 +274,8 @@ public final class Placer {
             return above;
         }
         if (to.get() < from.get()) {
-            boolean twice = heading.atLeast(Grade.MARKED) && before.worstHeading().atLeast(Grade.MARKED);
+            boolean twice =
+                    heading.atLeast(Grade.MARKED) && before.worstHeading().atLeast(Grade.MARKED);
             reasons.add(twice ? new Reason.DownAfterTwice(last, wanted) : new Reason.HeldOnce(last, wanted));
             return twice ? wanted : last;
         }
@@ -220,7 +286,8 @@ public final class Placer {
      * What would lead to another place: the whole evidence of this one gone, or any single finding one grade or
      * wholly better, or one grade worse.
      */
-    private List<Proposal.Mover> movers(ScreenResult screen, Clearance clearance, Optional<Before> before, Proposal.Place now) {
+    private List<Proposal.Mover> movers(
+            ScreenResult screen, Clearance clearance, Optional<Before> before, Proposal.Place now) {
         List<Proposal.Change> evidence = new ArrayList<>();
         List<List<Proposal.Change>> asked = new ArrayList<>();
         asked.add(evidence);
@@ -228,10 +295,12 @@ public final class Placer {
             for (CriterionResult result : test.criteria()) {
                 result.spots().forEach(side -> result.at(side).ifPresent(graded -> {
                     for (Grade to : changes(graded)) {
-                        asked.add(List.of(new Proposal.Change(test.test().id(), result.criterion().id(), side, graded.grade(), to)));
+                        asked.add(List.of(new Proposal.Change(
+                                test.test().id(), result.criterion().id(), side, graded.grade(), to)));
                     }
                     if (graded.grade().atLeast(rules.standsFrom()) && treatedBy(now.focus(), result)) {
-                        evidence.add(new Proposal.Change(test.test().id(), result.criterion().id(), side, graded.grade(), Grade.NONE));
+                        evidence.add(new Proposal.Change(
+                                test.test().id(), result.criterion().id(), side, graded.grade(), Grade.NONE));
                     }
                 }));
             }
@@ -240,9 +309,11 @@ public final class Placer {
         for (List<Proposal.Change> changes : asked) {
             ScreenResult changed = screen;
             for (Proposal.Change change : changes) {
-                changed = changed.withGrade(change.test(), change.criterion(), change.side().orElse(Side.LEFT), change.to(), judgement);
+                changed = changed.withGrade(
+                        change.test(), change.criterion(), change.side().orElse(Side.LEFT), change.to(), judgement);
             }
-            if (decide(changed, clearance, before) instanceof Decided.At at && !at.place().equals(now)) {
+            if (decide(changed, clearance, before) instanceof Decided.At at
+                    && !at.place().equals(now)) {
                 movers.add(new Proposal.Mover(changes, at.place()));
             }
         }
@@ -250,11 +321,14 @@ public final class Placer {
     }
 
     private boolean treatedBy(Focus focus, CriterionResult result) {
-        return rules.order().stream().anyMatch(o -> o.focus() == focus && o.criteria().contains(result.criterion().id()));
+        return rules.order().stream()
+                .anyMatch(o -> o.focus() == focus
+                        && o.criteria().contains(result.criterion().id()));
     }
 
     private static Set<Grade> changes(Finding.Graded graded) {
-        Set<Grade> to = new LinkedHashSet<>(List.of(graded.grade().lower(), Grade.NONE, graded.grade().higher()));
+        Set<Grade> to = new LinkedHashSet<>(
+                List.of(graded.grade().lower(), Grade.NONE, graded.grade().higher()));
         to.remove(graded.grade());
         return to;
     }
@@ -263,8 +337,11 @@ public final class Placer {
     private static List<Proposal.Mover> shown(List<Proposal.Mover> movers) {
         Set<Proposal.Place> places = new LinkedHashSet<>();
         return movers.stream()
-                .sorted(Comparator.comparing((Proposal.Mover m) -> !m.changes().get(0).better())
-                        .thenComparing(m -> m.changes().stream().mapToInt(Proposal.Change::size).sum()))
+                .sorted(Comparator.comparing(
+                                (Proposal.Mover m) -> !m.changes().get(0).better())
+                        .thenComparing(m -> m.changes().stream()
+                                .mapToInt(Proposal.Change::size)
+                                .sum()))
                 .filter(m -> places.add(m.leadsTo()))
                 .toList();
     }
@@ -272,6 +349,9 @@ public final class Placer {
     /** One slight mark decides the focus: without it the athlete would stand elsewhere. */
     private static boolean borderline(Proposal.Mover mover, Proposal.Place now) {
         Proposal.Change change = mover.changes().get(0);
-        return mover.changes().size() == 1 && change.from() == Grade.SLIGHT && change.better() && mover.leadsTo().focus() != now.focus();
+        return mover.changes().size() == 1
+                && change.from() == Grade.SLIGHT
+                && change.better()
+                && mover.leadsTo().focus() != now.focus();
     }
 }

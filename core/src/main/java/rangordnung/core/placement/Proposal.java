@@ -29,7 +29,8 @@ public sealed interface Proposal {
             List<Reason> reasons,
             Optional<Place> second,
             List<Mover> movers,
-            boolean borderline) implements Proposal {
+            boolean borderline)
+            implements Proposal {
 
         public Place place() {
             return new Place(focus, rung);

@@ -12,7 +12,8 @@ import rangordnung.core.protocol.Label;
 public sealed interface Reason {
 
     /** A fault that stands. */
-    record FaultSeen(String test, String criterion, Optional<Side> side, Grade grade, Optional<String> variant) implements Reason {}
+    record FaultSeen(String test, String criterion, Optional<Side> side, Grade grade, Optional<String> variant)
+            implements Reason {}
 
     /** Pain stopped the screen. */
     record PainStopped() implements Reason {}

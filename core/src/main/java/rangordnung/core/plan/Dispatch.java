@@ -36,7 +36,9 @@ final class Dispatch {
         this.left = new int[stations];
         this.placeFreeAt = new int[stations][];
         this.before = plan.before();
-        this.perPlace = plan.stations().stream().mapToDouble(s -> (double) s.seconds() / s.places()).toArray();
+        this.perPlace = plan.stations().stream()
+                .mapToDouble(s -> (double) s.seconds() / s.places())
+                .toArray();
         this.liking = random.doubles(plan.athletes()).map(r -> 1 - chance * r).toArray();
         int work = plan.stations().stream().mapToInt(HallPlan.Station::seconds).sum();
         Arrays.fill(remaining, work);
@@ -53,7 +55,10 @@ final class Dispatch {
         while (open > 0) {
             int started = fill(time);
             open -= started;
-            finish = slots.stream().skip(slots.size() - started).mapToInt(Timetable.Slot::end).reduce(finish, Math::max);
+            finish = slots.stream()
+                    .skip(slots.size() - started)
+                    .mapToInt(Timetable.Slot::end)
+                    .reduce(finish, Math::max);
             time = started > 0 ? time : next(time);
         }
         return new Timetable(slots, finish, plan.lowerBound(), finish == plan.lowerBound());

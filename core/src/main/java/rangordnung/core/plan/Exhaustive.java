@@ -37,7 +37,9 @@ final class Exhaustive {
 
     Timetable run() {
         branch(0, 0);
-        List<Timetable.Slot> sorted = best.slots().stream().sorted(Comparator.comparingInt(Timetable.Slot::start)).toList();
+        List<Timetable.Slot> sorted = best.slots().stream()
+                .sorted(Comparator.comparingInt(Timetable.Slot::start))
+                .toList();
         return new Timetable(sorted, best.finish(), bound, true);
     }
 
@@ -93,7 +95,11 @@ final class Exhaustive {
 
     /** The first moment from a time on at which a rater is free. */
     private int staffed(int from) {
-        int[] ends = slots.stream().mapToInt(Timetable.Slot::end).filter(e -> e > from).sorted().toArray();
+        int[] ends = slots.stream()
+                .mapToInt(Timetable.Slot::end)
+                .filter(e -> e > from)
+                .sorted()
+                .toArray();
         int over = ends.length - plan.concurrent();
         return over < 0 ? from : Arrays.stream(ends).skip(over).findFirst().orElse(from);
     }

@@ -20,7 +20,14 @@ import rangordnung.core.Refusal;
  * @param orders         stations that one must have visited before another
  */
 public record HallPlan(
-        int athletes, int waves, List<Station> stations, int raters, int walkingSeconds, int setUpSeconds, int lessonSeconds, List<Order> orders) {
+        int athletes,
+        int waves,
+        List<Station> stations,
+        int raters,
+        int walkingSeconds,
+        int setUpSeconds,
+        int lessonSeconds,
+        List<Order> orders) {
 
     /** Most athletes and stations that are planned at once. */
     public static final int MOST_ATHLETES = 600;
@@ -49,8 +56,12 @@ public record HallPlan(
         stations = List.copyOf(Refusal.each(stations, "stations"));
         orders = List.copyOf(Refusal.each(orders, "orders"));
         Refusal.within(athletes, 1, MOST_ATHLETES, "", "athletes");
-        require(waves >= 1 && waves <= athletes, "Athletes come in at least one wave, and in no more waves than there are athletes");
-        require(!stations.isEmpty() && stations.size() <= MOST_STATIONS, "A plan needs 1 to " + MOST_STATIONS + " stations");
+        require(
+                waves >= 1 && waves <= athletes,
+                "Athletes come in at least one wave, and in no more waves than there are athletes");
+        require(
+                !stations.isEmpty() && stations.size() <= MOST_STATIONS,
+                "A plan needs 1 to " + MOST_STATIONS + " stations");
         Refusal.within(raters, 1, MOST_RATERS, "", "raters");
         Refusal.within(walkingSeconds, 0, LONGEST_WALK, "s", "walkingSeconds");
         Refusal.within(setUpSeconds, 0, LONGEST_SET_UP, "s", "setUpSeconds");
@@ -63,7 +74,9 @@ public record HallPlan(
             Refusal.within(station.seconds(), 1, LONGEST_STATION, "s", "seconds");
         }
         for (Order order : orders) {
-            require(ids.contains(order.before()) && ids.contains(order.after()), "An order names a station that is not there: " + order);
+            require(
+                    ids.contains(order.before()) && ids.contains(order.after()),
+                    "An order names a station that is not there: " + order);
         }
         require(!circular(orders, ids), "The orders of the stations contradict each other");
     }
@@ -78,7 +91,8 @@ public record HallPlan(
         Set<String> open = new HashSet<>(ids);
         boolean moved = true;
         while (moved) {
-            moved = open.removeIf(id -> orders.stream().noneMatch(o -> o.after().equals(id) && open.contains(o.before())));
+            moved = open.removeIf(
+                    id -> orders.stream().noneMatch(o -> o.after().equals(id) && open.contains(o.before())));
         }
         return !open.isEmpty();
     }
@@ -86,7 +100,10 @@ public record HallPlan(
     /** By station, the stations that must be done before it. */
     int[][] before() {
         return stations.stream()
-                .map(s -> orders.stream().filter(o -> o.after().equals(s.id())).mapToInt(o -> index(o.before())).toArray())
+                .map(s -> orders.stream()
+                        .filter(o -> o.after().equals(s.id()))
+                        .mapToInt(o -> index(o.before()))
+                        .toArray())
                 .toArray(int[][]::new);
     }
 
@@ -111,7 +128,15 @@ public record HallPlan(
 
     /** The plan of the largest wave alone. */
     HallPlan wave() {
-        return new HallPlan((athletes + waves - 1) / waves, 1, stations, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+        return new HallPlan(
+                (athletes + waves - 1) / waves,
+                1,
+                stations,
+                raters,
+                walkingSeconds,
+                setUpSeconds,
+                lessonSeconds,
+                orders);
     }
 
     /** The same with one more place at a station; empty where it has as many as there can be. */
@@ -122,13 +147,16 @@ public record HallPlan(
         }
         List<Station> changed = new ArrayList<>(stations);
         changed.set(station, new Station(s.id(), s.places() + 1, s.seconds()));
-        return Optional.of(new HallPlan(athletes, waves, changed, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders));
+        return Optional.of(
+                new HallPlan(athletes, waves, changed, raters, walkingSeconds, setUpSeconds, lessonSeconds, orders));
     }
 
     /** The same with one more rater; empty where there are as many as there can be. */
     Optional<HallPlan> withRater() {
-        return raters == MOST_RATERS ? Optional.empty()
-                : Optional.of(new HallPlan(athletes, waves, stations, raters + 1, walkingSeconds, setUpSeconds, lessonSeconds, orders));
+        return raters == MOST_RATERS
+                ? Optional.empty()
+                : Optional.of(new HallPlan(
+                        athletes, waves, stations, raters + 1, walkingSeconds, setUpSeconds, lessonSeconds, orders));
     }
 
     /** How many places can be in use at once. */

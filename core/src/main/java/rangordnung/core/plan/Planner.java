@@ -14,6 +14,7 @@ public final class Planner {
 
     /** How much is tried at most; the larger the plan, the fewer tries. */
     private static final int MOST_TRIES = 40;
+
     private static final int FEWEST_TRIES = 3;
     private static final double WORK = 2e6;
     private static final int SMALL = 9;
@@ -27,7 +28,8 @@ public final class Planner {
      * @param lessons    how many lessons it takes, over all waves
      * @param savings    what one more place or rater would save, the largest first
      */
-    public record Planned(Timetable flow, Optional<Timetable> rotation, String bottleneck, int lessons, List<Saving> savings) {}
+    public record Planned(
+            Timetable flow, Optional<Timetable> rotation, String bottleneck, int lessons, List<Saving> savings) {}
 
     /** One more place at a station, or one more rater where the station is empty. */
     public record Saving(Optional<String> station, int seconds) {}
@@ -40,9 +42,13 @@ public final class Planner {
         List<Saving> savings = new ArrayList<>();
         for (int i = 0; i < plan.stations().size(); i++) {
             Optional<String> station = Optional.of(plan.stations().get(i).id());
-            plan.withPlace(i).ifPresent(more -> savings.add(new Saving(station, flow.finish() - flow(more).finish())));
+            plan.withPlace(i)
+                    .ifPresent(more -> savings.add(
+                            new Saving(station, flow.finish() - flow(more).finish())));
         }
-        plan.withRater().ifPresent(more -> savings.add(new Saving(Optional.empty(), flow.finish() - flow(more).finish())));
+        plan.withRater()
+                .ifPresent(more -> savings.add(
+                        new Saving(Optional.empty(), flow.finish() - flow(more).finish())));
         savings.removeIf(s -> s.seconds() <= 0);
         savings.sort(Comparator.comparingInt(Saving::seconds).reversed());
         return new Planned(flow, rotation(plan), bottleneck(plan), whole.waves() * waves.lessons(), savings);
@@ -51,8 +57,10 @@ public final class Planner {
     /** The station whose places are taken longest: athletes × seconds / places. */
     private static String bottleneck(HallPlan plan) {
         return plan.stations().stream()
-                .max(Comparator.comparingDouble(s -> (double) plan.athletes() * s.seconds() / Math.min(s.places(), plan.raters())))
-                .orElseThrow().id();
+                .max(Comparator.comparingDouble(
+                        s -> (double) plan.athletes() * s.seconds() / Math.min(s.places(), plan.raters())))
+                .orElseThrow()
+                .id();
     }
 
     /** The timetable that ends soonest of all that were tried; of all there are on small cases. */
@@ -74,7 +82,8 @@ public final class Planner {
     /** Equal groups, one a station, that move on together when the slowest is done. */
     static Optional<Timetable> rotation(HallPlan plan) {
         int stations = plan.stations().size();
-        boolean staffed = plan.raters() >= plan.stations().stream().mapToInt(HallPlan.Station::places).sum();
+        boolean staffed = plan.raters()
+                >= plan.stations().stream().mapToInt(HallPlan.Station::places).sum();
         if (!plan.orders().isEmpty() || !staffed) {
             return Optional.empty();
         }
@@ -93,7 +102,12 @@ public final class Planner {
                 int last = (group + 1) * plan.athletes() / stations;
                 for (int athlete = first; athlete < last; athlete++) {
                     int start = begin + (athlete - first) / station.places() * station.seconds();
-                    slots.add(new Timetable.Slot(athlete, station.id(), (athlete - first) % station.places(), start, start + station.seconds()));
+                    slots.add(new Timetable.Slot(
+                            athlete,
+                            station.id(),
+                            (athlete - first) % station.places(),
+                            start,
+                            start + station.seconds()));
                     finish = Math.max(finish, start + station.seconds());
                 }
             }

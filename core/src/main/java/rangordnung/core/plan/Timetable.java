@@ -21,7 +21,10 @@ public record Timetable(List<Slot> slots, int finish, int lowerBound, boolean pr
 
     /** Seconds that the places of a station stand empty until the finish. */
     public int idle(HallPlan.Station station) {
-        int used = slots.stream().filter(s -> s.station().equals(station.id())).mapToInt(s -> s.end() - s.start()).sum();
+        int used = slots.stream()
+                .filter(s -> s.station().equals(station.id()))
+                .mapToInt(s -> s.end() - s.start())
+                .sum();
         return station.places() * finish - used;
     }
 

@@ -24,7 +24,9 @@ public record Waves(HallPlan plan, Timetable each) {
         for (int wave = 0; wave < plan.waves(); wave++) {
             int members = plan.athletes() / plan.waves() + (wave < plan.athletes() % plan.waves() ? 1 : 0);
             long since = seconds - start(wave);
-            over += (int) each.slots().stream().filter(s -> s.athlete() < members && s.end() <= since).count();
+            over += (int) each.slots().stream()
+                    .filter(s -> s.athlete() < members && s.end() <= since)
+                    .count();
         }
         return over;
     }

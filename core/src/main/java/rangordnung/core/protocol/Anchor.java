@@ -14,7 +14,13 @@ import rangordnung.core.Refusal;
  * @param under     schools, written {@code policy=VALUE}, under which it counts; empty means under all
  * @param against   the policy whose target is taken off the value first; empty where the value stands by itself
  */
-public record Anchor(String measure, Threshold tolerance, Threshold limit, Threshold sem, Set<String> under, Optional<String> against) {
+public record Anchor(
+        String measure,
+        Threshold tolerance,
+        Threshold limit,
+        Threshold sem,
+        Set<String> under,
+        Optional<String> against) {
 
     public Anchor {
         Refusal.present(measure, "measure");

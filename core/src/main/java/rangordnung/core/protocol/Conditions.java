@@ -46,10 +46,26 @@ public record Conditions(
     }
 
     /** Where a load is held. */
-    public enum Position { NONE, GOBLET, FRONT, BACK_HIGH, BACK_LOW, SHOULDERS }
+    public enum Position {
+        NONE,
+        GOBLET,
+        FRONT,
+        BACK_HIGH,
+        BACK_LOW,
+        SHOULDERS
+    }
 
     /** Where the arms are held. */
-    public enum Arms { AS_IN_TEST, OVERHEAD, FORWARD, WAIST, CROSSED, HANGING, RUNNING, LOAD }
+    public enum Arms {
+        AS_IN_TEST,
+        OVERHEAD,
+        FORWARD,
+        WAIST,
+        CROSSED,
+        HANGING,
+        RUNNING,
+        LOAD
+    }
 
     /**
      * Something that changes a test.
@@ -106,21 +122,39 @@ public record Conditions(
     }
 
     /** What may differ between two trials. */
-    public enum Dimension { LOAD, ARMS, SHOES, STANCE, TURN_OUT, AIDS, ARCH, TREATED_SIDE }
+    public enum Dimension {
+        LOAD,
+        ARMS,
+        SHOES,
+        STANCE,
+        TURN_OUT,
+        AIDS,
+        ARCH,
+        TREATED_SIDE
+    }
 
     /** Widest stance and most turned foot that are believed (house convention). */
     public static final double WIDEST = 250;
+
     public static final double MOST_TURNED = 90;
 
     /** Nothing carried, no aid, no shoes, nothing helped. */
     public static final Conditions STANDARD = new Conditions(
-            Load.NONE, Arms.AS_IN_TEST, false, Optional.empty(), Sided.both(Optional.empty()), List.of(), false, Optional.empty());
+            Load.NONE,
+            Arms.AS_IN_TEST,
+            false,
+            Optional.empty(),
+            Sided.both(Optional.empty()),
+            List.of(),
+            false,
+            Optional.empty());
 
     public Conditions {
         Refusal.present(load, "load");
         Refusal.present(arms, "arms");
         Refusal.within(stanceCentimetres, 0, WIDEST, "cm", "stanceCentimetres");
-        Refusal.present(turnOut, "turnOut").map(t -> Refusal.within(t, -MOST_TURNED, MOST_TURNED, "degrees", "turnOut"));
+        Refusal.present(turnOut, "turnOut")
+                .map(t -> Refusal.within(t, -MOST_TURNED, MOST_TURNED, "degrees", "turnOut"));
         aids = List.copyOf(new LinkedHashSet<>(Refusal.each(aids, "aids")));
         Refusal.present(treatedSide, "treatedSide");
     }
@@ -146,7 +180,9 @@ public record Conditions(
      * is as in its standard, and no side was treated.
      */
     public boolean baseline(Conditions standard) {
-        return kinds().equals(standard.kinds()) && load.position() == standard.load().position() && treatedSide.isEmpty();
+        return kinds().equals(standard.kinds())
+                && load.position() == standard.load().position()
+                && treatedSide.isEmpty();
     }
 
     private Set<Kind> kinds() {
@@ -170,7 +206,10 @@ public record Conditions(
         add(differ, Dimension.ARMS, arms != other.arms);
         add(differ, Dimension.SHOES, shoes != other.shoes);
         add(differ, Dimension.STANCE, known(stanceCentimetres, other.stanceCentimetres));
-        add(differ, Dimension.TURN_OUT, known(turnOut.left(), other.turnOut.left()) || known(turnOut.right(), other.turnOut.right()));
+        add(
+                differ,
+                Dimension.TURN_OUT,
+                known(turnOut.left(), other.turnOut.left()) || known(turnOut.right(), other.turnOut.right()));
         add(differ, Dimension.AIDS, !aids.equals(other.aids));
         add(differ, Dimension.ARCH, archAssisted != other.archAssisted);
         add(differ, Dimension.TREATED_SIDE, !treatedSide.equals(other.treatedSide));

@@ -68,18 +68,23 @@ public record Criterion(
 
     /** The variant of a mark; the usual one where none was said. */
     public Optional<Variant> variant(Optional<String> id) {
-        return id.map(wanted -> variants.stream().filter(v -> v.id().equals(wanted)).findFirst())
+        return id.map(wanted ->
+                        variants.stream().filter(v -> v.id().equals(wanted)).findFirst())
                 .orElseGet(() -> variants.stream().findFirst());
     }
 
     /** Whether a station or a device may send a value under this name. */
     public boolean measures(String measure) {
-        return anchor(measure).isPresent() || noted.contains(measure) || gauge.filter(g -> g.part(measure).isPresent()).isPresent();
+        return anchor(measure).isPresent()
+                || noted.contains(measure)
+                || gauge.filter(g -> g.part(measure).isPresent()).isPresent();
     }
 
     /** The anchors that count under a school, the first that was measured first. */
     public List<Anchor> anchorsUnder(Policies policies) {
-        return anchors.stream().filter(a -> a.under().isEmpty() || a.under().stream().anyMatch(policies::hold)).toList();
+        return anchors.stream()
+                .filter(a -> a.under().isEmpty() || a.under().stream().anyMatch(policies::hold))
+                .toList();
     }
 
     public Optional<Anchor> anchor(String measure) {

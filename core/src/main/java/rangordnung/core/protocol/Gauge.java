@@ -44,10 +44,22 @@ public record Gauge(
         Label label) {
 
     /** How the value is taken. */
-    public enum Instrument { TIMER, COUNTER, TAPE, SCALE, CLOCK, GRID, CHOICE }
+    public enum Instrument {
+        TIMER,
+        COUNTER,
+        TAPE,
+        SCALE,
+        CLOCK,
+        GRID,
+        CHOICE
+    }
 
     /** What is made of several attempts. */
-    public enum Aggregate { MEAN, BEST, LAST }
+    public enum Aggregate {
+        MEAN,
+        BEST,
+        LAST
+    }
 
     /** What is made of several parts. */
     public enum Combine {
@@ -117,8 +129,15 @@ public record Gauge(
      * @param flagFrom  where it is flagged
      * @param flagAtLimit whether the limit itself is flagged already
      */
-    public record Figure(String id, Text name, FigureKind kind, Optional<String> part, String unit, Optional<Threshold> factor,
-            Optional<Threshold> flagFrom, boolean flagAtLimit) {
+    public record Figure(
+            String id,
+            Text name,
+            FigureKind kind,
+            Optional<String> part,
+            String unit,
+            Optional<Threshold> factor,
+            Optional<Threshold> flagFrom,
+            boolean flagAtLimit) {
         public Figure {
             Refusal.present(id, "id");
             Refusal.present(name, "name");
@@ -127,7 +146,8 @@ public record Gauge(
             part = part == null ? Optional.empty() : part;
             factor = factor == null ? Optional.empty() : factor;
             flagFrom = flagFrom == null ? Optional.empty() : flagFrom;
-            if (kind == FigureKind.CONVERTED && factor.isEmpty() || kind == FigureKind.FLAGGED_BELOW && flagFrom.isEmpty()) {
+            if (kind == FigureKind.CONVERTED && factor.isEmpty()
+                    || kind == FigureKind.FLAGGED_BELOW && flagFrom.isEmpty()) {
                 throw new InvalidProtocol("The figure " + id + " needs its number");
             }
         }
@@ -177,6 +197,8 @@ public record Gauge(
 
     /** Whether a value can be at all: within the instrument's range, and one of the choices where it offers some. */
     public boolean possible(double value) {
-        return choices.isEmpty() ? value >= 0 && value <= highest : choices.stream().anyMatch(c -> c.value() == value);
+        return choices.isEmpty()
+                ? value >= 0 && value <= highest
+                : choices.stream().anyMatch(c -> c.value() == value);
     }
 }

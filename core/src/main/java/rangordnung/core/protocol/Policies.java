@@ -45,16 +45,37 @@ public record Policies(
     }
 
     /** Direction of the feet in the test. */
-    public enum TurnOut { PARALLEL, FIXED, RANGE, MATCH_ABDUCTION, PERSONAL }
+    public enum TurnOut {
+        PARALLEL,
+        FIXED,
+        RANGE,
+        MATCH_ABDUCTION,
+        PERSONAL
+    }
 
     /** Distance of the feet in the test. */
-    public enum StanceWidth { HIP_JOINT, SHOULDER, PERSONAL }
+    public enum StanceWidth {
+        HIP_JOINT,
+        SHOULDER,
+        PERSONAL
+    }
 
     /** How deep a complete squat is. */
-    public enum DepthTarget { PARALLEL, BELOW_PARALLEL, KNEE_HEIGHT, PERSONAL_CEILING }
+    public enum DepthTarget {
+        PARALLEL,
+        BELOW_PARALLEL,
+        KNEE_HEIGHT,
+        PERSONAL_CEILING
+    }
 
     /** The line that the kneecap is held against; printed with every knee score. */
-    public enum KneeReference { SECOND_THIRD_TOE, BIG_TOE, BIG_TOE_OUTER_BORDER, FOOT_AXIS, HIP_ANKLE_LINE }
+    public enum KneeReference {
+        SECOND_THIRD_TOE,
+        BIG_TOE,
+        BIG_TOE_OUTER_BORDER,
+        FOOT_AXIS,
+        HIP_ANKLE_LINE
+    }
 
     /** What an unplanned heel lift does to the trial. */
     public enum HeelLift {
@@ -68,37 +89,79 @@ public record Policies(
     }
 
     /** What the trunk is read against. */
-    public enum Trunk { PARALLEL_TO_SHIN, UPRIGHT }
+    public enum Trunk {
+        PARALLEL_TO_SHIN,
+        UPRIGHT
+    }
 
     /** Whether some inward travel of the knee is tolerated with the arms overhead. */
-    public enum OverheadKnee { TOLERATE_ONE_GRADE, STRICT }
+    public enum OverheadKnee {
+        TOLERATE_ONE_GRADE,
+        STRICT
+    }
 
     /** Bands above the knees in training. */
-    public enum Bands { BANDS, CUE_ONLY_EXPERIENCED, NO_BANDS }
+    public enum Bands {
+        BANDS,
+        CUE_ONLY_EXPERIENCED,
+        NO_BANDS
+    }
 
     /** The knee in front of the toe: a display and a pain setting, never a fault by itself. */
-    public enum KneePastToe { NO_CONCERN, SHOWN, LIMITED_IN_PAIN }
+    public enum KneePastToe {
+        NO_CONCERN,
+        SHOWN,
+        LIMITED_IN_PAIN
+    }
 
     /** What starts the descent. */
-    public enum DescentStart { HIPS_FIRST, TOGETHER, IGNORE }
+    public enum DescentStart {
+        HIPS_FIRST,
+        TOGETHER,
+        IGNORE
+    }
 
     /** Plates under the heels in training. */
-    public enum HeelPlates { KEEP, WEAN }
+    public enum HeelPlates {
+        KEEP,
+        WEAN
+    }
 
     /** What comes first for a sore knee. */
-    public enum SoreKnee { RAISE_FRONT_FOOT, LIMIT_KNEE_TRAVEL, LENGTHEN_STANCE, CUT_LOAD }
+    public enum SoreKnee {
+        RAISE_FRONT_FOOT,
+        LIMIT_KNEE_TRAVEL,
+        LENGTHEN_STANCE,
+        CUT_LOAD
+    }
 
     /** Where the weight is felt. */
-    public enum FootWeight { HEELS, MIDFOOT_TOWARD_HEEL, MIDFOOT, EQUAL_TRIPOD }
+    public enum FootWeight {
+        HEELS,
+        MIDFOOT_TOWARD_HEEL,
+        MIDFOOT,
+        EQUAL_TRIPOD
+    }
 
     /** Where the eyes go. */
-    public enum Gaze { AHEAD, HALF_METRE_AHEAD, THREE_METRES_AHEAD }
+    public enum Gaze {
+        AHEAD,
+        HALF_METRE_AHEAD,
+        THREE_METRES_AHEAD
+    }
 
     /** How one breathes. */
-    public enum Breathing { IN_DOWN_OUT_UP, BRACE_WHEN_HEAVY, OUT_BEFORE_DESCENT }
+    public enum Breathing {
+        IN_DOWN_OUT_UP,
+        BRACE_WHEN_HEAVY,
+        OUT_BEFORE_DESCENT
+    }
 
     /** Whether the bottom is held. */
-    public enum Pause { FLUID, PAUSE_TO_SEE }
+    public enum Pause {
+        FLUID,
+        PAUSE_TO_SEE
+    }
 
     private static final Text OPEN = new Text("Not settled in this version.", "In dieser Fassung nicht festgelegt.");
 
@@ -153,8 +216,23 @@ public record Policies(
             return this;
         }
         Threshold own = new Threshold(ceiling.get(), "degrees", Label.HC, Optional.empty());
-        return new Policies(turnOut, stanceWidth, new Stated<>(depthTarget.value(), depthTarget.reason(), Optional.of(own), depthTarget.tolerance()),
-                kneeReference, heelLift, trunk, overheadKnee, bands, kneePastToe, descentStart, heelPlates, soreKnee, footWeight, gaze, breathing, pause);
+        return new Policies(
+                turnOut,
+                stanceWidth,
+                new Stated<>(depthTarget.value(), depthTarget.reason(), Optional.of(own), depthTarget.tolerance()),
+                kneeReference,
+                heelLift,
+                trunk,
+                overheadKnee,
+                bands,
+                kneePastToe,
+                descentStart,
+                heelPlates,
+                soreKnee,
+                footWeight,
+                gaze,
+                breathing,
+                pause);
     }
 
     /** The number that a policy aims at, zero where it has none; empty where it aims at the athlete's own and that is not known. */

@@ -18,7 +18,14 @@ import rangordnung.core.Refusal;
  * @param retests what may be changed to tell causes apart
  */
 public record Protocol(
-        String id, int version, Text name, Text summary, List<TestDefinition> tests, Policies policies, Rules rules, List<Retest> retests) {
+        String id,
+        int version,
+        Text name,
+        Text summary,
+        List<TestDefinition> tests,
+        Policies policies,
+        Rules rules,
+        List<Retest> retests) {
 
     /** Most tests of a protocol; more fit into no lesson (house convention). */
     private static final int MOST_TESTS = 60;
@@ -30,7 +37,8 @@ public record Protocol(
         Refusal.present(policies, "policies");
         Refusal.present(rules, "rules");
         if (version < 1 || tests == null || tests.isEmpty() || tests.size() > MOST_TESTS) {
-            throw new InvalidProtocol("The protocol " + id + " needs a version from 1 on and 1 to " + MOST_TESTS + " tests");
+            throw new InvalidProtocol(
+                    "The protocol " + id + " needs a version from 1 on and 1 to " + MOST_TESTS + " tests");
         }
         Set<String> ids = new HashSet<>();
         for (TestDefinition test : tests) {
@@ -43,8 +51,10 @@ public record Protocol(
         }
         retests = retests == null ? List.of() : List.copyOf(retests);
         for (Retest retest : retests) {
-            if (retest.otherTest().isPresent() && !ids.contains(retest.otherTest().get())) {
-                throw new InvalidProtocol("The retest " + retest.id() + " needs the test " + retest.otherTest().get());
+            if (retest.otherTest().isPresent()
+                    && !ids.contains(retest.otherTest().get())) {
+                throw new InvalidProtocol("The retest " + retest.id() + " needs the test "
+                        + retest.otherTest().get());
             }
         }
         tests = List.copyOf(tests);
@@ -67,14 +77,29 @@ public record Protocol(
      * Empty where they have no counting test in common.
      */
     public Optional<Protocol> sharedWith(Protocol other) {
-        List<TestDefinition> shared = tests.stream().flatMap(test -> other.test(test.id()).filter(t -> t.role() == test.role()).stream().flatMap(twin -> {
-            List<Criterion> both = test.criteria().stream().filter(c -> twin.criterion(c.id()).isPresent()).toList();
-            return both.isEmpty() ? Stream.empty() : Stream.of(test.of(both));
-        })).toList();
+        List<TestDefinition> shared = tests.stream()
+                .flatMap(test -> other.test(test.id()).filter(t -> t.role() == test.role()).stream()
+                        .flatMap(twin -> {
+                            List<Criterion> both = test.criteria().stream()
+                                    .filter(c -> twin.criterion(c.id()).isPresent())
+                                    .toList();
+                            return both.isEmpty() ? Stream.empty() : Stream.of(test.of(both));
+                        }))
+                .toList();
         Set<String> ids = shared.stream().map(TestDefinition::id).collect(Collectors.toSet());
-        return shared.stream().noneMatch(TestDefinition::counts) ? Optional.empty()
-                : Optional.of(new Protocol(id, version, name, summary, shared, policies, rules,
-                        retests.stream().filter(r -> r.otherTest().map(ids::contains).orElse(true)).toList()));
+        return shared.stream().noneMatch(TestDefinition::counts)
+                ? Optional.empty()
+                : Optional.of(new Protocol(
+                        id,
+                        version,
+                        name,
+                        summary,
+                        shared,
+                        policies,
+                        rules,
+                        retests.stream()
+                                .filter(r -> r.otherTest().map(ids::contains).orElse(true))
+                                .toList()));
     }
 
     public Optional<TestDefinition> test(String id) {

@@ -54,7 +54,9 @@ public record Retest(
             throw new InvalidProtocol("The retest " + id + " must say what it starts with");
         }
         otherTest = otherTest == null ? Optional.empty() : otherTest;
-        long changes = List.of(aid.isPresent(), load.isPresent(), stance, otherTest.isPresent()).stream().filter(c -> c).count();
+        long changes = List.of(aid.isPresent(), load.isPresent(), stance, otherTest.isPresent()).stream()
+                .filter(c -> c)
+                .count();
         if (changes != 1) {
             throw new InvalidProtocol("The retest " + id + " must change one thing, not " + changes);
         }
@@ -62,9 +64,10 @@ public record Retest(
 
     /** What it changes on purpose; nothing where another test takes its place. */
     public Set<Conditions.Dimension> changes() {
-        return aid.isPresent() ? Set.of(Conditions.Dimension.AIDS)
-                : load.isPresent() ? Set.of(Conditions.Dimension.LOAD, Conditions.Dimension.ARMS)
-                : stance ? Set.of(Conditions.Dimension.STANCE, Conditions.Dimension.TURN_OUT)
-                : Set.of();
+        return aid.isPresent()
+                ? Set.of(Conditions.Dimension.AIDS)
+                : load.isPresent()
+                        ? Set.of(Conditions.Dimension.LOAD, Conditions.Dimension.ARMS)
+                        : stance ? Set.of(Conditions.Dimension.STANCE, Conditions.Dimension.TURN_OUT) : Set.of();
     }
 }

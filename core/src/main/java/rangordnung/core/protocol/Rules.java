@@ -32,6 +32,7 @@ public record Rules(
 
     /** Below these no noise and no interval is one (house convention). */
     private static final double LEAST_SEM = 0.01;
+
     private static final double LEAST_COVERAGE = 0.1;
 
     /** A factor on the noise of what was taken in some way. */
@@ -80,7 +81,10 @@ public record Rules(
 
     /** What the noise of a source is multiplied by, where the protocol says it. */
     public Optional<Threshold> noiseOf(Source source) {
-        return sourceNoise.stream().filter(n -> n.source() == source).map(SourceNoise::factor).findFirst();
+        return sourceNoise.stream()
+                .filter(n -> n.source() == source)
+                .map(SourceNoise::factor)
+                .findFirst();
     }
 
     /** SEM of the deviation of a grade chosen by eye: three grades span 0 to 1. */

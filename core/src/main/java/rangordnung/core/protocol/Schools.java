@@ -47,9 +47,12 @@ public record Schools(
                 pick("pause", pause, values));
     }
 
-    private static <P extends Enum<P>> Policies.Stated<P> pick(String policy, List<Policies.Stated<P>> views, Map<String, String> values) {
+    private static <P extends Enum<P>> Policies.Stated<P> pick(
+            String policy, List<Policies.Stated<P>> views, Map<String, String> values) {
         String wanted = values.get(policy);
-        return views.stream().filter(v -> wanted == null || v.value().name().equals(wanted)).findFirst()
+        return views.stream()
+                .filter(v -> wanted == null || v.value().name().equals(wanted))
+                .findFirst()
                 .orElseThrow(() -> new InvalidProtocol("No view “" + wanted + "” is known for " + policy));
     }
 }

@@ -64,7 +64,10 @@ public record TestDefinition(
     }
 
     /** How the legs work. */
-    public enum Legs { TOGETHER, EACH }
+    public enum Legs {
+        TOGETHER,
+        EACH
+    }
 
     /** What a test is for. */
     public enum Role {
@@ -86,7 +89,8 @@ public record TestDefinition(
         public Repetitions {
             Refusal.present(label, "label");
             if (practice < 0 || observed < 1 || majority < 1 || majority > observed) {
-                throw new InvalidProtocol("Repetitions do not fit together: " + practice + ", " + observed + ", " + majority);
+                throw new InvalidProtocol(
+                        "Repetitions do not fit together: " + practice + ", " + observed + ", " + majority);
             }
         }
     }
@@ -126,13 +130,16 @@ public record TestDefinition(
                 throw new InvalidProtocol("The id or key of " + criterion.id() + " stands twice in " + id);
             }
             if (criterion.family() == Family.HEEL_LIFT && heels != Heels.JUDGED && !frontHeel(criterion, heels, legs)) {
-                throw new InvalidProtocol("In " + id + " heels are exempt, so " + criterion.id() + " cannot be a fault");
+                throw new InvalidProtocol(
+                        "In " + id + " heels are exempt, so " + criterion.id() + " cannot be a fault");
             }
             if (legs == Legs.EACH && criterion.extent() != Extent.SIDED) {
-                throw new InvalidProtocol("In " + id + " each leg is seen by itself, so " + criterion.id() + " must be graded on each side");
+                throw new InvalidProtocol("In " + id + " each leg is seen by itself, so " + criterion.id()
+                        + " must be graded on each side");
             }
             if (role == Role.SET_UP && criterion.gauge().isEmpty()) {
-                throw new InvalidProtocol("The set-up test " + id + " is never graded, so " + criterion.id() + " needs a gauge");
+                throw new InvalidProtocol(
+                        "The set-up test " + id + " is never graded, so " + criterion.id() + " needs a gauge");
             }
         }
         requiredViews = List.copyOf(requiredViews);
@@ -153,8 +160,23 @@ public record TestDefinition(
 
     /** The same with some of its criteria, at least one. */
     TestDefinition of(List<Criterion> some) {
-        return new TestDefinition(id, name, pattern, weight, repetitions, requiredViews, optionalViews, heels, arms, footwear, setUp, allowedWords, some,
-                legs, role, standard);
+        return new TestDefinition(
+                id,
+                name,
+                pattern,
+                weight,
+                repetitions,
+                requiredViews,
+                optionalViews,
+                heels,
+                arms,
+                footwear,
+                setUp,
+                allowedWords,
+                some,
+                legs,
+                role,
+                standard);
     }
 
     public Optional<Criterion> criterion(String id) {

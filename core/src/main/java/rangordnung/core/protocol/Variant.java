@@ -36,9 +36,14 @@ public record Variant(String id, Text name, Effect effect, Optional<DepthStatus>
 
     /** What the mark means under a school; whoever has reached what the school asks of them shows no fault. */
     public Effect effect(Policies policies) {
-        if (depthStatus.equals(Optional.of(DepthStatus.PERSONAL_CEILING_REACHED)) && policies.depthTarget().value() == Policies.DepthTarget.PERSONAL_CEILING) {
+        if (depthStatus.equals(Optional.of(DepthStatus.PERSONAL_CEILING_REACHED))
+                && policies.depthTarget().value() == Policies.DepthTarget.PERSONAL_CEILING) {
             return Effect.NOTE;
         }
-        return effect == Effect.FAULT && !judgedUnder.isEmpty() && judgedUnder.stream().noneMatch(policies::hold) ? Effect.NOTE : effect;
+        return effect == Effect.FAULT
+                        && !judgedUnder.isEmpty()
+                        && judgedUnder.stream().noneMatch(policies::hold)
+                ? Effect.NOTE
+                : effect;
     }
 }

@@ -32,7 +32,11 @@ public final class Book {
 
     /** A book of entries in any order; their sequence decides. */
     public static Book of(Collection<Entry> entries) {
-        return entries.isEmpty() ? EMPTY : new Book(entries.stream().sorted(Comparator.comparingLong(Entry::sequence)).toList());
+        return entries.isEmpty()
+                ? EMPTY
+                : new Book(entries.stream()
+                        .sorted(Comparator.comparingLong(Entry::sequence))
+                        .toList());
     }
 
     private static List<Entry> standing(List<Entry> entries) {
@@ -43,9 +47,14 @@ public final class Book {
                 entry.supersedes().ifPresent(takenBack::add);
             }
         }
-        List<Entry> written = entries.stream().filter(e -> !(e.fact() instanceof Fact.Withdrawn) && !takenBack.contains(e.id())).toList();
-        Set<UUID> corrected = written.stream().flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());
-        return written.stream().filter(e -> !(e.fact() instanceof Fact.Removed) && !corrected.contains(e.id())).toList();
+        List<Entry> written = entries.stream()
+                .filter(e -> !(e.fact() instanceof Fact.Withdrawn) && !takenBack.contains(e.id()))
+                .toList();
+        Set<UUID> corrected =
+                written.stream().flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());
+        return written.stream()
+                .filter(e -> !(e.fact() instanceof Fact.Removed) && !corrected.contains(e.id()))
+                .toList();
     }
 
     /** All entries, in the order of the book. */

@@ -45,6 +45,7 @@ public sealed interface Fact {
 
         /** Shortest and longest leg that is believed, in centimetres (house convention). */
         private static final double SHORTEST = 30;
+
         private static final double LONGEST = 140;
 
         public LegMeasured {
@@ -79,7 +80,13 @@ public sealed interface Fact {
      * @param variant way of showing; empty means the usual one
      * @param worst   the worst single repetition, where it was worse
      */
-    record Marked(UUID trial, String criterion, Optional<Side> side, Grade grade, Optional<String> variant, Optional<Grade> worst)
+    record Marked(
+            UUID trial,
+            String criterion,
+            Optional<Side> side,
+            Grade grade,
+            Optional<String> variant,
+            Optional<Grade> worst)
             implements Fact {
         public Marked {
             Refusal.present(trial, "trial");
@@ -119,11 +126,21 @@ public sealed interface Fact {
      * @param ending     why the attempt ended, where the gauge tells several
      * @param taken      how it was taken; empty for what was measured by hand
      */
-    record Measured(UUID trial, String criterion, Optional<Side> side, String measure, int repetition, double value, double confidence,
-            Optional<String> ending, Optional<Taken> taken) implements Fact {
+    record Measured(
+            UUID trial,
+            String criterion,
+            Optional<Side> side,
+            String measure,
+            int repetition,
+            double value,
+            double confidence,
+            Optional<String> ending,
+            Optional<Taken> taken)
+            implements Fact {
 
         /** The largest number that any measure can be, in any unit, and the most repetitions of a clip (house convention). */
         private static final double LARGEST = 100_000;
+
         private static final int MOST_REPETITIONS = 1000;
 
         public Measured {
@@ -228,10 +245,12 @@ public sealed interface Fact {
      * @param trunk hip joint to shoulder joint, centimetres
      * @param hip   largest hip flexion before the pelvis tucks, degrees
      */
-    record BodyMeasured(Optional<Double> shank, Optional<Double> thigh, Optional<Double> trunk, Optional<Double> hip) implements Fact {
+    record BodyMeasured(Optional<Double> shank, Optional<Double> thigh, Optional<Double> trunk, Optional<Double> hip)
+            implements Fact {
 
         /** Segments and hips that are believed (house convention). */
         private static final double SHORTEST = 10;
+
         private static final double LONGEST = 100;
         private static final double STIFFEST = 60;
         private static final double ROOMIEST = 160;

@@ -19,7 +19,16 @@ public record PainReport(Region region, Optional<Side> side, int intensity, Set<
     public static final int MOST = 10;
 
     /** Where it hurts; coarse on purpose. */
-    public enum Region { FOOT_OR_ANKLE, BELOW_KNEECAP, KNEE, ABOVE_KNEECAP, HIP_OR_GROIN, BACK, SHOULDER_OR_NECK, ELSEWHERE }
+    public enum Region {
+        FOOT_OR_ANKLE,
+        BELOW_KNEECAP,
+        KNEE,
+        ABOVE_KNEECAP,
+        HIP_OR_GROIN,
+        BACK,
+        SHOULDER_OR_NECK,
+        ELSEWHERE
+    }
 
     /** What comes with pain, or instead of it. */
     public enum Sign {

@@ -13,7 +13,10 @@ public final class StopRules {
     private StopRules() {}
 
     /** What follows from a pain report. */
-    public enum Action { STOP, RECORD_AND_GO_ON }
+    public enum Action {
+        STOP,
+        RECORD_AND_GO_ON
+    }
 
     /** Whether the report stops this athlete's screen. */
     public static Action action(PainReport report, Rules rules) {

@@ -25,13 +25,24 @@ class AgreementTest {
 
     /** Six targets, four judges (Shrout and Fleiss 1979, Psychological Bulletin 86; value from memory). */
     private static final List<double[]> TABLE = List.of(
-            new double[] {9, 2, 5, 8}, new double[] {6, 1, 3, 2}, new double[] {8, 4, 6, 8},
-            new double[] {7, 1, 2, 6}, new double[] {10, 5, 6, 9}, new double[] {6, 2, 4, 7});
+            new double[] {9, 2, 5, 8},
+            new double[] {6, 1, 3, 2},
+            new double[] {8, 4, 6, 8},
+            new double[] {7, 1, 2, 6},
+            new double[] {10, 5, 6, 9},
+            new double[] {6, 2, 4, 7});
 
     @Test
     void intraclass_correlations_are_the_published_ones() {
         IntraclassCorrelation icc = IntraclassCorrelation.of(TABLE);
-        assertThat(new double[] {icc.oneWay(), icc.agreement(), icc.consistency(), icc.oneWayMean(), icc.agreementMean(), icc.consistencyMean()})
+        assertThat(new double[] {
+                    icc.oneWay(),
+                    icc.agreement(),
+                    icc.consistency(),
+                    icc.oneWayMean(),
+                    icc.agreementMean(),
+                    icc.consistencyMean()
+                })
                 .containsExactly(new double[] {0.17, 0.29, 0.71, 0.44, 0.62, 0.91}, within(0.005));
     }
 
@@ -53,11 +64,13 @@ class AgreementTest {
 
     @Test
     void a_constant_lean_of_one_judge_counts_for_agreement_and_not_for_consistency() {
-        List<double[]> leaning = IntStream.range(0, 8).mapToObj(i -> new double[] {i, i + 3}).toList();
+        List<double[]> leaning =
+                IntStream.range(0, 8).mapToObj(i -> new double[] {i, i + 3}).toList();
 
         assertThat(IntraclassCorrelation.of(leaning).consistency()).isCloseTo(1, within(1e-9));
         assertThat(IntraclassCorrelation.of(leaning).agreement()).isLessThan(0.75);
-        assertThatThrownBy(() -> IntraclassCorrelation.of(List.of(new double[] {1, 2}))).hasMessageContaining("at least two");
+        assertThatThrownBy(() -> IntraclassCorrelation.of(List.of(new double[] {1, 2})))
+                .hasMessageContaining("at least two");
     }
 
     private static List<Kappa.Pair> pairs(int[][] table) {
@@ -84,18 +97,35 @@ class AgreementTest {
 
     @Test
     void a_neighbouring_grade_weighs_less_than_a_distant_one() {
-        double near = Kappa.of(pairs(new int[][] {{5, 2, 0, 0}, {0, 5, 0, 0}, {0, 0, 5, 0}, {0, 0, 0, 5}}), 4).weighted().orElseThrow();
-        double far = Kappa.of(pairs(new int[][] {{5, 0, 0, 2}, {0, 5, 0, 0}, {0, 0, 5, 0}, {0, 0, 0, 5}}), 4).weighted().orElseThrow();
+        double near = Kappa.of(pairs(new int[][] {{5, 2, 0, 0}, {0, 5, 0, 0}, {0, 0, 5, 0}, {0, 0, 0, 5}}), 4)
+                .weighted()
+                .orElseThrow();
+        double far = Kappa.of(pairs(new int[][] {{5, 0, 0, 2}, {0, 5, 0, 0}, {0, 0, 5, 0}, {0, 0, 0, 5}}), 4)
+                .weighted()
+                .orElseThrow();
 
         assertThat(near).isGreaterThan(far);
         assertThat(Kappa.of(pairs(new int[][] {{3, 0}, {0, 4}}), 2).kappa()).contains(1.0);
-        assertThat(Kappa.of(pairs(new int[][] {{7, 0}, {0, 0}}), 2).kappa()).as("chance alone would agree always").isEmpty();
+        assertThat(Kappa.of(pairs(new int[][] {{7, 0}, {0, 0}}), 2).kappa())
+                .as("chance alone would agree always")
+                .isEmpty();
         assertThatThrownBy(() -> Kappa.of(List.of(), 4)).hasMessageContaining("at least one pair");
     }
 
     /** Landis and Koch 1977, Biometrics 33; value from memory. */
     @ParameterizedTest
-    @CsvSource({"-0.01, POOR", "0, SLIGHT", "0.20, SLIGHT", "0.21, FAIR", "0.40, FAIR", "0.60, MODERATE", "0.6000000000000001, MODERATE", "0.80, SUBSTANTIAL", "0.81, ALMOST_PERFECT", "1, ALMOST_PERFECT"})
+    @CsvSource({
+        "-0.01, POOR",
+        "0, SLIGHT",
+        "0.20, SLIGHT",
+        "0.21, FAIR",
+        "0.40, FAIR",
+        "0.60, MODERATE",
+        "0.6000000000000001, MODERATE",
+        "0.80, SUBSTANTIAL",
+        "0.81, ALMOST_PERFECT",
+        "1, ALMOST_PERFECT"
+    })
     void words_for_a_kappa(double kappa, Kappa.Strength strength) {
         assertThat(Kappa.strength(kappa)).isEqualTo(strength);
     }
@@ -103,7 +133,8 @@ class AgreementTest {
     /** Mean and standard deviation of Hipparchus. */
     @Test
     void limits_of_agreement_follow_mean_and_deviation_of_the_differences() {
-        List<double[]> pairs = List.of(new double[] {10, 9}, new double[] {12, 13}, new double[] {8, 5}, new double[] {11, 11});
+        List<double[]> pairs =
+                List.of(new double[] {10, 9}, new double[] {12, 13}, new double[] {8, 5}, new double[] {11, 11});
         DescriptiveStatistics differences = new DescriptiveStatistics();
         pairs.forEach(p -> differences.addValue(p[0] - p[1]));
         Limits limits = Limits.of(pairs, 1.96);
@@ -114,14 +145,27 @@ class AgreementTest {
 
     @Test
     void two_raters_are_compared_criterion_by_criterion() {
-        Rater book = new Rater().by(UUID.randomUUID()).trial(StandardFloor.PROTOCOL, "overhead-squat")
-                .mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE);
-        book.by(UUID.randomUUID()).trial(StandardFloor.PROTOCOL, "overhead-squat").mark("knee-line L SLIGHT").close(View.FRONT).close(View.SIDE);
+        Rater book = new Rater()
+                .by(UUID.randomUUID())
+                .trial(StandardFloor.PROTOCOL, "overhead-squat")
+                .mark("knee-line L SEVERE")
+                .close(View.FRONT)
+                .close(View.SIDE);
+        book.by(UUID.randomUUID())
+                .trial(StandardFloor.PROTOCOL, "overhead-squat")
+                .mark("knee-line L SLIGHT")
+                .close(View.FRONT)
+                .close(View.SIDE);
         ScreenResult screen = book.judged();
-        List<Comparison> all = Comparison.of(screen.second().get(0), screen.tests().get(0));
+        List<Comparison> all =
+                Comparison.of(screen.second().get(0), screen.tests().get(0));
 
-        assertThat(all).hasSize(15).filteredOn(Comparison::differs).singleElement()
-                .returns("knee-line", Comparison::criterion).returns(2, Comparison::apart);
+        assertThat(all)
+                .hasSize(15)
+                .filteredOn(Comparison::differs)
+                .singleElement()
+                .returns("knee-line", Comparison::criterion)
+                .returns(2, Comparison::apart);
         assertThat(all).allSatisfy(c -> assertThat(c.values()).isEmpty());
     }
 }

@@ -12,7 +12,10 @@ class AthleteNameTest {
 
     @ParameterizedTest
     @CsvSource({
-        "Amara, Okonkwo-Lund, Amara O.", "'  Łucja ', Żak, Łucja Ż.", "Suharto, '', Suharto", "Jean  Luc, 'de  Wit', Jean Luc d.",
+        "Amara, Okonkwo-Lund, Amara O.",
+        "'  Łucja ', Żak, Łucja Ż.",
+        "Suharto, '', Suharto",
+        "Jean  Luc, 'de  Wit', Jean Luc d.",
         "Mei, 𠮷田, Mei 𠮷."
     })
     void names_are_shortened_at_a_station(String given, String family, String shortened) {

@@ -17,7 +17,8 @@ class BodyModelTest {
     private static final Build AVERAGE = Build.ofStature(1.75);
 
     private static BodyModel model(double ankle, ArmPosition arms) {
-        return new BodyModel(AVERAGE, new BodyModel.Limits(ankle, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK), arms, Load.NONE, 0);
+        return new BodyModel(
+                AVERAGE, new BodyModel.Limits(ankle, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK), arms, Load.NONE, 0);
     }
 
     /** Trunk angle at parallel, stature 1.75 m, computed from the published fractions (Drillis and Contini 1966; Winter 2009; values from memory). */
@@ -45,8 +46,10 @@ class BodyModelTest {
 
     @Test
     void a_longer_thigh_on_a_shorter_shin_costs_about_twelve_degrees_of_lean() {
-        Build lanky = AVERAGE.with(Optional.of(AVERAGE.shank() * 0.95), Optional.of(AVERAGE.thigh() * 1.08), Optional.empty());
-        double cost = model(45, ArmPosition.FORWARD).with(lanky).trunk(35, 0).orElseThrow() - model(45, ArmPosition.FORWARD).trunk(35, 0).orElseThrow();
+        Build lanky = AVERAGE.with(
+                Optional.of(AVERAGE.shank() * 0.95), Optional.of(AVERAGE.thigh() * 1.08), Optional.empty());
+        double cost = model(45, ArmPosition.FORWARD).with(lanky).trunk(35, 0).orElseThrow()
+                - model(45, ArmPosition.FORWARD).trunk(35, 0).orElseThrow();
         assertThat(cost).isCloseTo(12, within(1.0));
     }
 
@@ -57,8 +60,12 @@ class BodyModelTest {
         for (int i = 0; i < 500; i++) {
             BodyModel model = random(random);
             BodyModel.Posture p = model.deepest();
-            assertThat(massCentre(model, p)).as("%s %s", model, p)
-                    .isCloseTo((Build.MIDFOOT - Build.ANKLE_ALONG_FOOT) * model.build().foot(), within(1e-6));
+            assertThat(massCentre(model, p))
+                    .as("%s %s", model, p)
+                    .isCloseTo(
+                            (Build.MIDFOOT - Build.ANKLE_ALONG_FOOT)
+                                    * model.build().foot(),
+                            within(1e-6));
             assertThat(p.shin()).isLessThanOrEqualTo(model.largestShin() + 1e-9);
             assertThat(p.hipFlexion()).isLessThanOrEqualTo(model.limits().hip() + 1e-9);
             assertThat(p.trunk()).isBetween(-1e-6, model.limits().trunk() + 1e-9);
@@ -73,12 +80,15 @@ class BodyModelTest {
             BodyModel.Answer answer = model.answer(0);
             answer.changes().forEach((change, thigh) -> {
                 if (change != BodyModel.ChangeOf.ARMS_FORWARD && change != BodyModel.ChangeOf.WEIGHT_IN_FRONT) {
-                    assertThat(thigh).as("%s of %s", change, model).isLessThanOrEqualTo(answer.deepest().thigh() + 0.01);
+                    assertThat(thigh)
+                            .as("%s of %s", change, model)
+                            .isLessThanOrEqualTo(answer.deepest().thigh() + 0.01);
                 }
             });
             answer.plate().filter(p -> p > 0).ifPresent(p -> {
                 assertThat(model.withPlate(p).deepest().thigh()).isLessThanOrEqualTo(0.01);
-                assertThat(model.withPlate(Math.max(0, p - 0.002)).deepest().thigh()).isGreaterThan(0);
+                assertThat(model.withPlate(Math.max(0, p - 0.002)).deepest().thigh())
+                        .isGreaterThan(0);
             });
         }
     }
@@ -86,7 +96,8 @@ class BodyModelTest {
     @ParameterizedTest
     @CsvSource({"20, 130, ANKLE, false", "45, 80, HIP, false", "45, 160, NONE, true"})
     void it_says_what_ends_the_descent(double ankle, double hip, BodyModel.Limit limit, boolean reaches) {
-        BodyModel model = new BodyModel(AVERAGE, new BodyModel.Limits(ankle, hip, 65), ArmPosition.FORWARD, Load.NONE, 0);
+        BodyModel model =
+                new BodyModel(AVERAGE, new BodyModel.Limits(ankle, hip, 65), ArmPosition.FORWARD, Load.NONE, 0);
         BodyModel.Answer answer = model.answer(0);
         assertThat(answer.limit()).isEqualTo(limit);
         assertThat(answer.reaches()).isEqualTo(reaches);
@@ -99,14 +110,23 @@ class BodyModelTest {
         BodyModel.Answer answer = model(20, ArmPosition.HANGING).answer(0);
         assertThat(answer.reaches()).isFalse();
         assertThat(answer.plate().orElseThrow()).isBetween(0.01, 0.06);
-        assertThat(answer.changes().get(BodyModel.ChangeOf.WEIGHT_IN_FRONT)).isLessThan(answer.changes().get(BodyModel.ChangeOf.ARMS_FORWARD));
-        assertThat(answer.changes().get(BodyModel.ChangeOf.ARMS_FORWARD)).isLessThan(answer.deepest().thigh());
+        assertThat(answer.changes().get(BodyModel.ChangeOf.WEIGHT_IN_FRONT))
+                .isLessThan(answer.changes().get(BodyModel.ChangeOf.ARMS_FORWARD));
+        assertThat(answer.changes().get(BodyModel.ChangeOf.ARMS_FORWARD))
+                .isLessThan(answer.deepest().thigh());
     }
 
     @Test
     void a_bar_on_the_back_leans_the_trunk_further_than_one_in_front() {
         List<Double> trunks = List.of(Load.Place.FRONT, Load.Place.BACK_HIGH, Load.Place.BACK_LOW).stream()
-                .map(place -> new BodyModel(AVERAGE, model(40, ArmPosition.FORWARD).limits(), ArmPosition.FORWARD, new Load(place, 1), 0).trunk(40, 0).orElseThrow())
+                .map(place -> new BodyModel(
+                                AVERAGE,
+                                model(40, ArmPosition.FORWARD).limits(),
+                                ArmPosition.FORWARD,
+                                new Load(place, 1),
+                                0)
+                        .trunk(40, 0)
+                        .orElseThrow())
                 .toList();
         assertThat(trunks).isSorted();
     }
@@ -114,16 +134,26 @@ class BodyModelTest {
     @Test
     void impossible_bodies_are_refused_in_words() {
         assertThatThrownBy(() -> Build.ofStature(17)).hasMessageContaining("80 to 250 cm");
-        assertThatThrownBy(() -> AVERAGE.with(Optional.of(4.0), Optional.empty(), Optional.empty())).hasMessageContaining("shank");
+        assertThatThrownBy(() -> AVERAGE.with(Optional.of(4.0), Optional.empty(), Optional.empty()))
+                .hasMessageContaining("shank");
         assertThatThrownBy(() -> new BodyModel.Limits(-1, 130, 65)).hasMessageContaining("ankle");
     }
 
     private static BodyModel random(Random random) {
         Build build = Build.ofStature(1.4 + random.nextDouble() * 0.6);
-        Build lengths = build.with(Optional.of(build.shank() * (0.92 + random.nextDouble() * 0.16)), Optional.of(build.thigh() * (0.92 + random.nextDouble() * 0.16)), Optional.empty());
-        Load load = random.nextBoolean() ? Load.NONE : new Load(Load.Place.values()[1 + random.nextInt(5)], random.nextDouble());
-        return new BodyModel(lengths, new BodyModel.Limits(15 + random.nextDouble() * 30, 90 + random.nextDouble() * 60, 65),
-                ArmPosition.values()[random.nextInt(3)], load, random.nextDouble() * 0.04);
+        Build lengths = build.with(
+                Optional.of(build.shank() * (0.92 + random.nextDouble() * 0.16)),
+                Optional.of(build.thigh() * (0.92 + random.nextDouble() * 0.16)),
+                Optional.empty());
+        Load load = random.nextBoolean()
+                ? Load.NONE
+                : new Load(Load.Place.values()[1 + random.nextInt(5)], random.nextDouble());
+        return new BodyModel(
+                lengths,
+                new BodyModel.Limits(15 + random.nextDouble() * 30, 90 + random.nextDouble() * 60, 65),
+                ArmPosition.values()[random.nextInt(3)],
+                load,
+                random.nextDouble() * 0.04);
     }
 
     private static double massCentre(BodyModel model, BodyModel.Posture p) {
@@ -133,13 +163,16 @@ class BodyModelTest {
         double shoulder = hip + b.trunk() * sin(p.trunk());
         boolean forward = model.arms() == ArmPosition.FORWARD || model.load().place() == Load.Place.IN_FRONT;
         double reach = forward ? 1 : model.arms() == ArmPosition.OVERHEAD ? sin(p.trunk()) : 0;
-        double moment = 2 * 0.0145 * 0.25 * b.foot() + 2 * 0.0465 * (knee + 0.433 * (0 - knee)) + 2 * 0.1 * (hip + 0.433 * (knee - hip))
+        double moment = 2 * 0.0145 * 0.25 * b.foot()
+                + 2 * 0.0465 * (knee + 0.433 * (0 - knee))
+                + 2 * 0.1 * (hip + 0.433 * (knee - hip))
                 + 0.578 * (hip + 0.66 * (shoulder - hip))
                 + 2 * 0.028 * (shoulder + reach * 0.436 * b.upperArm())
                 + 2 * 0.016 * (shoulder + reach * (b.upperArm() + 0.43 * b.forearm()))
                 + 2 * 0.006 * (shoulder + reach * (b.upperArm() + b.forearm() + 0.506 * b.hand()));
         Load.Place place = model.load().place();
-        double at = place == Load.Place.IN_FRONT ? shoulder + b.upperArm() + b.forearm() + 0.506 * b.hand()
+        double at = place == Load.Place.IN_FRONT
+                ? shoulder + b.upperArm() + b.forearm() + 0.506 * b.hand()
                 : hip + place.along(b.trunk()) * sin(p.trunk()) + place.forward() * Math.cos(Math.toRadians(p.trunk()));
         return (moment + model.load().share() * at) / (1 + model.load().share());
     }

@@ -13,7 +13,10 @@ class ChangeTest {
         "70, 83.8, true, WITHIN_NOISE", "70, 83.9, true, IMPROVED", "83.9, 70, true, WORSE",
         "70, 83.9, false, WORSE", "83.9, 70, false, IMPROVED", "70, 70, true, WITHIN_NOISE"
     })
-    void a_change_is_named_only_beyond_the_noise(double before, double now, boolean moreIsBetter, Change.Verdict verdict) {
-        assertThat(Change.between(new Estimate(before, 5), new Estimate(now, 5), 1.96, moreIsBetter).verdict()).isEqualTo(verdict);
+    void a_change_is_named_only_beyond_the_noise(
+            double before, double now, boolean moreIsBetter, Change.Verdict verdict) {
+        assertThat(Change.between(new Estimate(before, 5), new Estimate(now, 5), 1.96, moreIsBetter)
+                        .verdict())
+                .isEqualTo(verdict);
     }
 }

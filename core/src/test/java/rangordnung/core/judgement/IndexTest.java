@@ -10,8 +10,8 @@ import org.hipparchus.stat.descriptive.DescriptiveStatistics;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import rangordnung.core.Rater;
 import rangordnung.core.RandomScreens;
+import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Criterion;
@@ -24,7 +24,8 @@ import tools.jackson.databind.node.ObjectNode;
 
 class IndexTest {
 
-    private static final List<Criterion> CRITERIA = StandardFloor.PROTOCOL.tests().get(0).criteria();
+    private static final List<Criterion> CRITERIA =
+            StandardFloor.PROTOCOL.tests().get(0).criteria();
 
     static List<List<String>> screens() {
         return RandomScreens.some();
@@ -43,7 +44,9 @@ class IndexTest {
         // Weights 2 for each heading criterion, 1 for the others, 16 in all. Left: knee 2/3 × 2, depth 1/3 × 2.
         MovementIndex.Known index = index(judged(List.of("knee-line L MARKED", "depth - SLIGHT")));
 
-        assertThat(index.value()).isEqualTo(Math.round(1000 * (1 - (4 / 3.0 + 2 / 3.0) / 16)) / 10.0).isEqualTo(87.5);
+        assertThat(index.value())
+                .isEqualTo(Math.round(1000 * (1 - (4 / 3.0 + 2 / 3.0) / 16)) / 10.0)
+                .isEqualTo(87.5);
         // Five criteria of weight 2 and six of weight 1, each with an SEM of half a grade: √26 / 16 × 1/6.
         assertThat(index.sem()).isCloseTo(100 * Math.sqrt(26) / 16 / 6, within(1e-9));
         assertThat(index.low()).isCloseTo(87.5 - 1.96 * index.sem(), within(1e-9));
@@ -62,7 +65,8 @@ class IndexTest {
             double weights = 0;
             for (CriterionResult criterion : result.tests().get(0).criteria()) {
                 Finding.Graded graded = criterion.findings().left().graded().orElseThrow();
-                weighted += criterion.criterion().weight().value() * (graded.deviation() + graded.sem() * random.nextGaussian());
+                weighted += criterion.criterion().weight().value()
+                        * (graded.deviation() + graded.sem() * random.nextGaussian());
                 weights += criterion.criterion().weight().value();
             }
             spread.addValue(100 * (1 - weighted / weights));
@@ -78,7 +82,8 @@ class IndexTest {
         Estimate estimate = new Estimate(80, 3);
 
         assertThat(estimate.minimalDetectableChange(1.96)).isCloseTo(8.3156, within(1e-4));
-        assertThat(estimate.detectableDifference(new Estimate(70, 3), 1.96)).isCloseTo(estimate.minimalDetectableChange(1.96), within(1e-12));
+        assertThat(estimate.detectableDifference(new Estimate(70, 3), 1.96))
+                .isCloseTo(estimate.minimalDetectableChange(1.96), within(1e-12));
     }
 
     /** Munro et al. 2012, J Sport Rehabil 21; value from memory: FPPA SEM about 3°, detectable change about 8°. */
@@ -93,10 +98,13 @@ class IndexTest {
     @MethodSource("screens")
     void mirroring_swaps_sides_and_directions_and_keeps_the_index(List<String> marks) {
         ScreenResult original = judged(marks);
-        ScreenResult mirrored = judged(marks.stream().map(m -> m.contains(" L ") ? m.replace(" L ", " R ") : m.replace(" R ", " L ")).toList());
+        ScreenResult mirrored = judged(marks.stream()
+                .map(m -> m.contains(" L ") ? m.replace(" L ", " R ") : m.replace(" R ", " L "))
+                .toList());
 
         assertThat(mirrored.index()).usingRecursiveComparison().isEqualTo(original.index());
-        assertThat(mirrored.tests().get(0).worseSide()).isEqualTo(original.tests().get(0).worseSide().map(Side::opposite));
+        assertThat(mirrored.tests().get(0).worseSide())
+                .isEqualTo(original.tests().get(0).worseSide().map(Side::opposite));
         for (int i = 0; i < CRITERIA.size(); i++) {
             CriterionResult a = original.tests().get(0).criteria().get(i);
             CriterionResult b = mirrored.tests().get(0).criteria().get(i);
@@ -116,7 +124,8 @@ class IndexTest {
         });
         Rater book = Rater.seen(marks.toArray(String[]::new));
 
-        assertThat(index(book.judged(wider)).value()).isGreaterThanOrEqualTo(index(book.judged()).value());
+        assertThat(index(book.judged(wider)).value())
+                .isGreaterThanOrEqualTo(index(book.judged()).value());
     }
 
     @ParameterizedTest
@@ -124,8 +133,10 @@ class IndexTest {
     void what_cannot_be_told_never_counts_as_zero(List<String> marks) {
         Rater book = Rater.squat();
         marks.forEach(book::mark);
-        Rater without = book.unclear("arch", Optional.of(Side.LEFT)).unclear("arch", Optional.of(Side.RIGHT))
-                .close(rangordnung.core.protocol.View.FRONT).close(rangordnung.core.protocol.View.SIDE);
+        Rater without = book.unclear("arch", Optional.of(Side.LEFT))
+                .unclear("arch", Optional.of(Side.RIGHT))
+                .close(rangordnung.core.protocol.View.FRONT)
+                .close(rangordnung.core.protocol.View.SIDE);
         ScreenResult result = without.judged();
         double weights = 0;
         double weighted = 0;
@@ -133,7 +144,8 @@ class IndexTest {
         for (CriterionResult criterion : result.tests().get(0).criteria()) {
             if (!criterion.criterion().id().equals("arch")) {
                 weights += criterion.criterion().weight().value();
-                weighted += criterion.criterion().weight().value() * criterion.findings().get(worse).graded().orElseThrow().deviation();
+                weighted += criterion.criterion().weight().value()
+                        * criterion.findings().get(worse).graded().orElseThrow().deviation();
             }
         }
 
@@ -146,21 +158,32 @@ class IndexTest {
     void a_cued_trial_never_raises_an_index() {
         Rater book = Rater.seen("knee-line L SEVERE", "depth - SEVERE");
         assertThat(book.judged().index()).isInstanceOf(MovementIndex.Known.class);
-        assertThat(book.flag(Fact.Flag.CUED).judged().index()).isInstanceOfSatisfying(MovementIndex.Unknown.class,
-                none -> assertThat(none.reason()).isEqualTo(MovementIndex.Reason.FLAGGED_TRIALS));
+        assertThat(book.flag(Fact.Flag.CUED).judged().index())
+                .isInstanceOfSatisfying(MovementIndex.Unknown.class, none -> assertThat(none.reason())
+                        .isEqualTo(MovementIndex.Reason.FLAGGED_TRIALS));
     }
 
     @Test
     void of_two_sides_that_are_equal_the_less_certain_one_gives_the_noise() {
-        TestResult test = Rater.squat().measured("knee-line", Optional.of(Side.LEFT), "fppa", 1, 13).taken(Source.POSE, 9, "knee-line", Optional.of(Side.RIGHT), "fppa", 13)
-                .close(View.SIDE).judged().tests().get(0);
+        TestResult test = Rater.squat()
+                .measured("knee-line", Optional.of(Side.LEFT), "fppa", 1, 13)
+                .taken(Source.POSE, 9, "knee-line", Optional.of(Side.RIGHT), "fppa", 13)
+                .close(View.SIDE)
+                .judged()
+                .tests()
+                .get(0);
         assertThat(test.worseSide()).isEmpty();
-        assertThat(test.deviation().orElseThrow().sem()).isEqualTo(test.deviations().right().orElseThrow().sem()).isGreaterThan(test.deviations().left().orElseThrow().sem());
+        assertThat(test.deviation().orElseThrow().sem())
+                .isEqualTo(test.deviations().right().orElseThrow().sem())
+                .isGreaterThan(test.deviations().left().orElseThrow().sem());
     }
 
     @Test
     void there_is_no_index_below_the_minimum_completeness() {
-        assertThat(Rater.squat().close(rangordnung.core.protocol.View.SIDE).judged().index())
+        assertThat(Rater.squat()
+                        .close(rangordnung.core.protocol.View.SIDE)
+                        .judged()
+                        .index())
                 .isEqualTo(new MovementIndex.Unknown(MovementIndex.Reason.TOO_INCOMPLETE, 0.5));
     }
 }

@@ -43,57 +43,115 @@ import rangordnung.core.record.Fact;
 class MeasuredTest {
 
     private static final Optional<Side> WHOLE = Optional.empty();
-    private static final MotionRules RULES = StandardFloor.read("/rangordnung/motion/house-motion.1.json", MotionRules.class);
+    private static final MotionRules RULES =
+            StandardFloor.read("/rangordnung/motion/house-motion.1.json", MotionRules.class);
 
     private static Protocol under(String policy, String value) {
-        return StandardFloor.BATTERY.protocol(new Battery.Recipe("some", 1, new Text("Some", "Einige"), new Text("Some", "Einige"),
-                List.of(new Battery.Chosen("overhead-squat", Optional.empty())), Map.of(policy, value)));
+        return StandardFloor.BATTERY.protocol(new Battery.Recipe(
+                "some",
+                1,
+                new Text("Some", "Einige"),
+                new Text("Some", "Einige"),
+                List.of(new Battery.Chosen("overhead-squat", Optional.empty())),
+                Map.of(policy, value)));
     }
 
     private static Finding.Graded graded(Protocol protocol, Rater book, String criterion) {
-        return new Judge(protocol).judge(book.book()).tests().get(0).criterion(criterion).orElseThrow().at(WHOLE).orElseThrow();
+        return new Judge(protocol)
+                .judge(book.book())
+                .tests()
+                .get(0)
+                .criterion(criterion)
+                .orElseThrow()
+                .at(WHOLE)
+                .orElseThrow();
     }
 
     /** Depth: 3 degrees above the target are tolerated, 33 are the limit. */
     @ParameterizedTest
-    @CsvSource({"PARALLEL, 3, 0", "PARALLEL, 18, 0.5", "PARALLEL, 33, 1", "PARALLEL, -10, 0", "BELOW_PARALLEL, -5, 0", "BELOW_PARALLEL, 10, 0.5"})
+    @CsvSource({
+        "PARALLEL, 3, 0",
+        "PARALLEL, 18, 0.5",
+        "PARALLEL, 33, 1",
+        "PARALLEL, -10, 0",
+        "BELOW_PARALLEL, -5, 0",
+        "BELOW_PARALLEL, 10, 0.5"
+    })
     void a_depth_is_held_against_the_target_of_its_school(String target, double thigh, double deviation) {
         Protocol protocol = under("depthTarget", target);
-        Rater book = Rater.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
+        Rater book = Rater.of(protocol, "overhead-squat")
+                .taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
         assertThat(graded(protocol, book, "depth").deviation()).isCloseTo(deviation, within(1e-9));
     }
 
     /** The athlete's own depth is where the tail tucks in the rock-back, in degrees of the thigh above parallel; without it nothing is judged. */
     @ParameterizedTest
     @CsvSource({"20, 20, 0", "20, 38, 0.5", "-5, 10, 0.4", ", 20, "})
-    void a_depth_is_held_against_the_athletes_own_where_the_school_says_so(Double ceiling, double thigh, Double deviation) {
-        Protocol protocol = StandardFloor.BATTERY.protocol(new Battery.Recipe("some", 1, new Text("Some", "Einige"), new Text("Some", "Einige"),
-                List.of(new Battery.Chosen("overhead-squat", Optional.empty()), new Battery.Chosen("personal-set-up", Optional.empty())), Map.of("depthTarget", "PERSONAL_CEILING")));
-        Rater book = Rater.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
+    void a_depth_is_held_against_the_athletes_own_where_the_school_says_so(
+            Double ceiling, double thigh, Double deviation) {
+        Protocol protocol = StandardFloor.BATTERY.protocol(new Battery.Recipe(
+                "some",
+                1,
+                new Text("Some", "Einige"),
+                new Text("Some", "Einige"),
+                List.of(
+                        new Battery.Chosen("overhead-squat", Optional.empty()),
+                        new Battery.Chosen("personal-set-up", Optional.empty())),
+                Map.of("depthTarget", "PERSONAL_CEILING")));
+        Rater book = Rater.of(protocol, "overhead-squat")
+                .taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", thigh, thigh, thigh);
         if (ceiling != null) {
             book.trial(protocol, "personal-set-up").gauged("rock-back", WHOLE, "rock-back-ceiling", ceiling);
             assertThat(graded(protocol, book, "depth").deviation()).isCloseTo(deviation, within(1e-9));
         } else {
-            assertThat(new Judge(protocol).judge(book.book()).tests().get(0).criterion("depth").orElseThrow().findings().left())
-                    .isInstanceOfSatisfying(Finding.NotAssessable.class, f -> assertThat(f.reason()).isEqualTo(Finding.Reason.PERSONAL_TARGET_MISSING));
+            assertThat(new Judge(protocol)
+                            .judge(book.book())
+                            .tests()
+                            .get(0)
+                            .criterion("depth")
+                            .orElseThrow()
+                            .findings()
+                            .left())
+                    .isInstanceOfSatisfying(Finding.NotAssessable.class, f -> assertThat(f.reason())
+                            .isEqualTo(Finding.Reason.PERSONAL_TARGET_MISSING));
         }
-        Finding.Graded reached = graded(protocol, Rater.of(protocol, "overhead-squat").mark("depth - SLIGHT personal-ceiling"), "depth");
-        assertThat(reached.grade()).as("own ceiling reached is what the school asks for").isEqualTo(Grade.NONE);
+        Finding.Graded reached =
+                graded(protocol, Rater.of(protocol, "overhead-squat").mark("depth - SLIGHT personal-ceiling"), "depth");
+        assertThat(reached.grade())
+                .as("own ceiling reached is what the school asks for")
+                .isEqualTo(Grade.NONE);
     }
 
     @Test
     void of_one_repetition_the_value_written_last_stands_and_unsure_ones_add_no_noise() {
         Protocol protocol = under("depthTarget", "PARALLEL");
-        Rater book = Rater.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", 33, 33, 33)
+        Rater book = Rater.of(protocol, "overhead-squat")
+                .taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", 33, 33, 33)
                 .taken(Source.SIMULATED, 0.5, "depth", WHOLE, "thigh-angle", 18, 18, 18);
-        book.add(new Fact.Measured(book.trialId(), "depth", WHOLE, "thigh-angle", 4, 33, 0.2, Optional.empty(), Optional.of(new Fact.Taken(Source.POSE, 20))));
+        book.add(new Fact.Measured(
+                book.trialId(),
+                "depth",
+                WHOLE,
+                "thigh-angle",
+                4,
+                33,
+                0.2,
+                Optional.empty(),
+                Optional.of(new Fact.Taken(Source.POSE, 20))));
         assertThat(graded(protocol, book, "depth").deviation()).isEqualTo(0.5);
         assertThat(graded(protocol, book, "depth").sem()).isCloseTo(0.1, within(1e-9));
     }
 
     /** The SEM of the measure is 3 of 30 degrees; a network doubles it, and landmarks that are noisier than that say so themselves. */
     @ParameterizedTest
-    @CsvSource({"SIMULATED, 0.5, 0.1", "LANDMARK_FILE, 0.5, 0.1", "MARKED, 0.5, 0.125", "POSE, 0.5, 0.2", "LANDMARK_FILE, 6, 0.2", "POSE, 9, 0.3"})
+    @CsvSource({
+        "SIMULATED, 0.5, 0.1",
+        "LANDMARK_FILE, 0.5, 0.1",
+        "MARKED, 0.5, 0.125",
+        "POSE, 0.5, 0.2",
+        "LANDMARK_FILE, 6, 0.2",
+        "POSE, 9, 0.3"
+    })
     void noise_is_that_of_the_measure_its_source_or_its_landmarks(Source source, double sem, double expected) {
         Protocol protocol = under("depthTarget", "PARALLEL");
         Rater book = Rater.of(protocol, "overhead-squat").taken(source, sem, "depth", WHOLE, "thigh-angle", 10, 12, 14);
@@ -106,9 +164,15 @@ class MeasuredTest {
     @Test
     void what_is_only_told_is_told_and_changes_no_grade() {
         Protocol protocol = under("depthTarget", "PARALLEL");
-        Rater book = Rater.of(protocol, "overhead-squat").taken(Source.SIMULATED, 0.1, "trunk", WHOLE, "knee-past-toe", 5, 7, 6)
+        Rater book = Rater.of(protocol, "overhead-squat")
+                .taken(Source.SIMULATED, 0.1, "trunk", WHOLE, "knee-past-toe", 5, 7, 6)
                 .taken(Source.SIMULATED, 0.1, "trunk", WHOLE, "trunk-minus-shin", 2, 2, 2);
-        CriterionResult trunk = new Judge(protocol).judge(book.book()).tests().get(0).criterion("trunk").orElseThrow();
+        CriterionResult trunk = new Judge(protocol)
+                .judge(book.book())
+                .tests()
+                .get(0)
+                .criterion("trunk")
+                .orElseThrow();
         assertThat(trunk.at(WHOLE).orElseThrow().grade()).isEqualTo(Grade.NONE);
         assertThat(trunk.told()).contains(new CriterionResult.Told("knee-past-toe", WHOLE, 6, 3, Source.SIMULATED));
     }
@@ -118,24 +182,43 @@ class MeasuredTest {
     void a_picture_is_judged_like_one_repetition() {
         Protocol protocol = under("depthTarget", "PARALLEL");
         Build build = Build.ofStature(1.75);
-        SimulatedAthlete athlete = new SimulatedAthlete(Script.squat(build, 1).with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0)))));
+        SimulatedAthlete athlete = new SimulatedAthlete(
+                Script.squat(build, 1).with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0)))));
         Motion film = Camera.exact(Motion.Plane.FRONT, 30).film(athlete);
-        Motion.Builder picture = Motion.builder(Motion.Plane.FRONT, 30, Optional.of(1.0)).frame();
+        Motion.Builder picture =
+                Motion.builder(Motion.Plane.FRONT, 30, Optional.of(1.0)).frame();
         int bottom = (int) Math.round(30 * 3.4);
         film.landmarks().forEach(l -> picture.set(l, 0, film.at(l, Axis.Y, bottom), film.at(l, Axis.Z, bottom), 1));
         ClipReport report = new Examination(picture.build(), Subject.squat(Optional.of(build)), RULES).report();
         Rater book = Rater.of(protocol, "overhead-squat");
-        MeasuredFacts.of(protocol.tests().get(0), report, book.trialId(), Source.MARKED, WHOLE).forEach(book::add);
-        CriterionResult knee = new Judge(protocol).judge(book.book()).tests().get(0).criterion("knee-line").orElseThrow();
+        MeasuredFacts.of(protocol.tests().get(0), report, book.trialId(), Source.MARKED, WHOLE)
+                .forEach(book::add);
+        CriterionResult knee = new Judge(protocol)
+                .judge(book.book())
+                .tests()
+                .get(0)
+                .criterion("knee-line")
+                .orElseThrow();
         assertThat(knee.at(Optional.of(Side.LEFT)).orElseThrow().deviation()).isCloseTo((30 - 5) / 40.0, within(0.02));
     }
 
     @Test
     void no_source_makes_a_value_more_certain() {
         Rules rules = StandardFloor.BATTERY.rules();
-        Rules.SourceNoise less = new Rules.SourceNoise(Source.POSE, new Threshold(0.5, "factor", Label.HC, Optional.empty()));
-        assertThatThrownBy(() -> new Rules(rules.gradeCutPoints(), rules.heelLiftVoidsFrom(), rules.slightHeelLiftNoise(), rules.gradedMarkSem(), rules.landmarkConfidence(),
-                rules.minimumCompleteness(), rules.percentilesFrom(), rules.coverage(), rules.painStopsFrom(), List.of(less))).isInstanceOf(InvalidProtocol.class);
+        Rules.SourceNoise less =
+                new Rules.SourceNoise(Source.POSE, new Threshold(0.5, "factor", Label.HC, Optional.empty()));
+        assertThatThrownBy(() -> new Rules(
+                        rules.gradeCutPoints(),
+                        rules.heelLiftVoidsFrom(),
+                        rules.slightHeelLiftNoise(),
+                        rules.gradedMarkSem(),
+                        rules.landmarkConfidence(),
+                        rules.minimumCompleteness(),
+                        rules.percentilesFrom(),
+                        rules.coverage(),
+                        rules.painStopsFrom(),
+                        List.of(less)))
+                .isInstanceOf(InvalidProtocol.class);
     }
 
     /** From a filmed lunge each value lands on the working leg; the rear heel, which is meant to be up, never becomes a fault. */
@@ -145,17 +228,45 @@ class MeasuredTest {
         Protocol protocol = StandardFloor.of("split-squat");
         TestDefinition test = protocol.tests().get(0);
         Build build = Build.ofStature(1.75);
-        Script script = Script.squat(build, 3).with(Script.Exercise.SPLIT_SQUAT, front).withDepth(2)
+        Script script = Script.squat(build, 3)
+                .with(Script.Exercise.SPLIT_SQUAT, front)
+                .withDepth(2)
                 .with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0))));
-        ClipReport report = new Examination(Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(script)),
-                new Subject(Optional.of(build), test.pattern(), Optional.of(front), KneeReference.SECOND_THIRD_TOE, 0, WHOLE), RULES).report();
+        ClipReport report = new Examination(
+                        Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(script)),
+                        new Subject(
+                                Optional.of(build),
+                                test.pattern(),
+                                Optional.of(front),
+                                KneeReference.SECOND_THIRD_TOE,
+                                0,
+                                WHOLE),
+                        RULES)
+                .report();
         Rater book = Rater.of(protocol, "split-squat");
         UUID trial = book.trialId();
-        MeasuredFacts.of(test, report, trial, Source.SIMULATED, Optional.of(front)).forEach(book::add);
+        MeasuredFacts.of(test, report, trial, Source.SIMULATED, Optional.of(front))
+                .forEach(book::add);
         TestResult result = new Judge(protocol).judge(book.book()).tests().get(0);
-        assertThat(result.criterion("front-load").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isEqualTo(Grade.NONE);
-        assertThat(result.criterion("front-heel").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isEqualTo(Grade.NONE);
-        assertThat(result.criterion("knee-line").orElseThrow().at(Optional.of(front)).orElseThrow().grade()).isNotEqualTo(Grade.NONE);
-        assertThat(result.criterion("front-heel").orElseThrow().at(Optional.of(front.opposite()))).isEmpty();
+        assertThat(result.criterion("front-load")
+                        .orElseThrow()
+                        .at(Optional.of(front))
+                        .orElseThrow()
+                        .grade())
+                .isEqualTo(Grade.NONE);
+        assertThat(result.criterion("front-heel")
+                        .orElseThrow()
+                        .at(Optional.of(front))
+                        .orElseThrow()
+                        .grade())
+                .isEqualTo(Grade.NONE);
+        assertThat(result.criterion("knee-line")
+                        .orElseThrow()
+                        .at(Optional.of(front))
+                        .orElseThrow()
+                        .grade())
+                .isNotEqualTo(Grade.NONE);
+        assertThat(result.criterion("front-heel").orElseThrow().at(Optional.of(front.opposite())))
+                .isEmpty();
     }
 }

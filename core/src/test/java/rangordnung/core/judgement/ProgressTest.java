@@ -42,36 +42,96 @@ class ProgressTest {
 
     static Stream<Arguments> books() {
         Rater retest = Rater.of(FLOOR, "overhead-squat");
-        retest.trial("overhead-squat", SQUAT.standard(), Optional.of(new Fact.RetestOf("heels-up", retest.trialId()))).close(View.FRONT).close(View.SIDE);
+        retest.trial("overhead-squat", SQUAT.standard(), Optional.of(new Fact.RetestOf("heels-up", retest.trialId())))
+                .close(View.FRONT)
+                .close(View.SIDE);
         return Stream.of(
                 line("nothing was written", new Rater(), SQUAT, Progress.State.WAITING),
                 line("another station has begun", lunge(), SQUAT, Progress.State.WAITING),
                 line("this one has begun", lunge(), LUNGE, Progress.State.STARTED),
                 line("one view was seen", lunge().close(View.FRONT), LUNGE, Progress.State.STARTED),
-                line("both views were seen of both legs", lunge().close(View.FRONT).close(View.SIDE), LUNGE, Progress.State.DONE),
-                line("both views of one leg", closed(closed(lunge(), View.FRONT, Side.LEFT), View.SIDE, Side.LEFT), LUNGE, Progress.State.STARTED),
-                line("each leg by itself", closed(closed(closed(lunge(), View.FRONT, Side.LEFT), View.FRONT, Side.RIGHT).close(View.SIDE), View.SIDE, Side.LEFT), LUNGE, Progress.State.DONE),
+                line(
+                        "both views were seen of both legs",
+                        lunge().close(View.FRONT).close(View.SIDE),
+                        LUNGE,
+                        Progress.State.DONE),
+                line(
+                        "both views of one leg",
+                        closed(closed(lunge(), View.FRONT, Side.LEFT), View.SIDE, Side.LEFT),
+                        LUNGE,
+                        Progress.State.STARTED),
+                line(
+                        "each leg by itself",
+                        closed(
+                                closed(closed(lunge(), View.FRONT, Side.LEFT), View.FRONT, Side.RIGHT)
+                                        .close(View.SIDE),
+                                View.SIDE,
+                                Side.LEFT),
+                        LUNGE,
+                        Progress.State.DONE),
                 line("only the retest was whole", retest, SQUAT, Progress.State.STARTED),
-                line("a view was taken back", Rater.of(FLOOR, "overhead-squat").close(View.FRONT).close(View.SIDE).supersedeLast(Optional.empty()), SQUAT, Progress.State.STARTED),
+                line(
+                        "a view was taken back",
+                        Rater.of(FLOOR, "overhead-squat")
+                                .close(View.FRONT)
+                                .close(View.SIDE)
+                                .supersedeLast(Optional.empty()),
+                        SQUAT,
+                        Progress.State.STARTED),
                 line("absent", new Rater().attends(Attendance.ABSENT), SQUAT, Progress.State.ABSENT),
                 line("unwell", new Rater().attends(Attendance.UNWELL), SQUAT, Progress.State.EXCUSED),
-                line("absent, then there after all", new Rater().attends(Attendance.ABSENT).attends(Attendance.PRESENT), SQUAT, Progress.State.WAITING),
-                line("pain stops, whatever was seen before", Rater.of(FLOOR, "overhead-squat").close(View.FRONT).close(View.SIDE).pain(6), SQUAT, Progress.State.STOPPED),
+                line(
+                        "absent, then there after all",
+                        new Rater().attends(Attendance.ABSENT).attends(Attendance.PRESENT),
+                        SQUAT,
+                        Progress.State.WAITING),
+                line(
+                        "pain stops, whatever was seen before",
+                        Rater.of(FLOOR, "overhead-squat")
+                                .close(View.FRONT)
+                                .close(View.SIDE)
+                                .pain(6),
+                        SQUAT,
+                        Progress.State.STOPPED),
                 line("known pain goes on", Rater.of(FLOOR, "overhead-squat").pain(2), SQUAT, Progress.State.STARTED),
-                Arguments.of("not cleared", new Rater(), List.of(SQUAT), Clearance.NOT_CLEARED, false, Progress.State.EXCUSED),
-                Arguments.of("two tests here, one done", lunge().close(View.FRONT).close(View.SIDE), List.of(LUNGE, SQUAT), Clearance.CLEARED, false, Progress.State.STARTED),
+                Arguments.of(
+                        "not cleared",
+                        new Rater(),
+                        List.of(SQUAT),
+                        Clearance.NOT_CLEARED,
+                        false,
+                        Progress.State.EXCUSED),
+                Arguments.of(
+                        "two tests here, one done",
+                        lunge().close(View.FRONT).close(View.SIDE),
+                        List.of(LUNGE, SQUAT),
+                        Clearance.CLEARED,
+                        false,
+                        Progress.State.STARTED),
                 Arguments.of("at the door", new Rater(), List.of(), Clearance.CLEARED, true, Progress.State.WAITING),
-                Arguments.of("through the door", new Rater().attends(Attendance.PRESENT), List.of(), Clearance.CLEARED, true, Progress.State.DONE));
+                Arguments.of(
+                        "through the door",
+                        new Rater().attends(Attendance.PRESENT),
+                        List.of(),
+                        Clearance.CLEARED,
+                        true,
+                        Progress.State.DONE));
     }
 
     @ParameterizedTest(name = "{0}")
     @MethodSource("books")
     void an_athlete_is_where_the_book_says_in_whatever_order_it_arrived(
-            String what, Rater book, List<TestDefinition> tests, Clearance clearance, boolean checkIn, Progress.State state) {
+            String what,
+            Rater book,
+            List<TestDefinition> tests,
+            Clearance clearance,
+            boolean checkIn,
+            Progress.State state) {
         List<Entry> arrived = new ArrayList<>(book.entries());
         Collections.reverse(arrived);
 
         assertThat(Progress.of(FLOOR, tests, clearance, book.book(), checkIn)).isEqualTo(state);
-        assertThat(Progress.of(FLOOR, tests, clearance, Book.of(arrived), checkIn)).isEqualTo(state);
+        assertThat(Progress.of(FLOOR, tests, clearance, Book.of(arrived), checkIn))
+                .isEqualTo(state);
     }
 }

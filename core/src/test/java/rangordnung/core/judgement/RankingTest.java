@@ -17,7 +17,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.protocol.Rules;
-import rangordnung.core.record.Entry;
 
 class RankingTest {
 
@@ -31,19 +30,25 @@ class RankingTest {
 
     private static List<Ranking.Standing> standings(double... values) {
         return IntStream.range(0, values.length)
-                .mapToObj(i -> new Ranking.Standing(new UUID(0, i), "Athlete %02d".formatted(i), new Estimate(values[i], SEM)))
+                .mapToObj(i ->
+                        new Ranking.Standing(new UUID(0, i), "Athlete %02d".formatted(i), new Estimate(values[i], SEM)))
                 .toList();
     }
 
     private static List<Ranking.Standing> random(long seed) {
         Random random = new Random(seed);
         return IntStream.range(0, 30)
-                .mapToObj(i -> new Ranking.Standing(new UUID(seed, i), "N" + random.nextInt(9), new Estimate(random.nextInt(400) / 10.0 + 40, 3 + random.nextInt(4))))
+                .mapToObj(i -> new Ranking.Standing(
+                        new UUID(seed, i),
+                        "N" + random.nextInt(9),
+                        new Estimate(random.nextInt(400) / 10.0 + 40, 3 + random.nextInt(4))))
                 .toList();
     }
 
     private static Map<UUID, Integer> bands(Ranking ranking) {
-        return ranking.bands().stream().flatMap(b -> b.members().stream().map(m -> Map.entry(m.standing().athlete(), b.number())))
+        return ranking.bands().stream()
+                .flatMap(b ->
+                        b.members().stream().map(m -> Map.entry(m.standing().athlete(), b.number())))
                 .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }
 
@@ -52,7 +57,9 @@ class RankingTest {
         assertThat(ranking(standings(90, 85, 90 - MDC + 0.1)).bands()).hasSize(1);
         assertThat(ranking(standings(90, 85, 90 - MDC - 0.1)).bands()).hasSize(2);
         // The leader decides, not the neighbour: 76 is 9 below 85 but 14 below 90.
-        assertThat(ranking(standings(90, 85, 76, 75, 62)).bands().stream().map(b -> b.members().size())).containsExactly(2, 2, 1);
+        assertThat(ranking(standings(90, 85, 76, 75, 62)).bands().stream()
+                        .map(b -> b.members().size()))
+                .containsExactly(2, 2, 1);
     }
 
     @ParameterizedTest
@@ -62,7 +69,10 @@ class RankingTest {
         List<Ranking.Standing> shuffled = new ArrayList<>(standings);
         Collections.shuffle(shuffled, new Random(seed));
         List<Ranking.Standing> raised = standings.stream()
-                .map(s -> new Ranking.Standing(s.athlete(), s.name(), new Estimate(s.index().value() + 7.3, s.index().sem())))
+                .map(s -> new Ranking.Standing(
+                        s.athlete(),
+                        s.name(),
+                        new Estimate(s.index().value() + 7.3, s.index().sem())))
                 .toList();
 
         assertThat(ranking(shuffled)).isEqualTo(ranking(standings));
@@ -73,13 +83,16 @@ class RankingTest {
     @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
     void a_better_index_never_stands_in_a_lower_band_and_equals_share_rank_and_band(long seed) {
         Ranking ranking = ranking(random(seed));
-        List<Ranking.Placed> all = ranking.bands().stream().flatMap(b -> b.members().stream()).toList();
+        List<Ranking.Placed> all =
+                ranking.bands().stream().flatMap(b -> b.members().stream()).toList();
         Map<UUID, Integer> bands = bands(ranking);
 
         for (Ranking.Placed a : all) {
             for (Ranking.Placed b : all) {
-                int byIndex = Double.compare(a.standing().index().value(), b.standing().index().value());
-                int byBand = bands.get(b.standing().athlete()) - bands.get(a.standing().athlete());
+                int byIndex = Double.compare(
+                        a.standing().index().value(), b.standing().index().value());
+                int byBand = bands.get(b.standing().athlete())
+                        - bands.get(a.standing().athlete());
                 if (byIndex > 0) {
                     assertThat(byBand).isNotNegative();
                     assertThat(a.rank()).isLessThan(b.rank());
@@ -97,14 +110,23 @@ class RankingTest {
                 new Ranking.Standing(new UUID(0, 1), "Zeynep", new Estimate(90, SEM)),
                 new Ranking.Standing(new UUID(0, 2), "Amara", new Estimate(85, SEM)));
 
-        assertThat(ranking(standings).bands().get(0).members()).extracting(m -> m.standing().name()).containsExactly("Amara", "Zeynep");
+        assertThat(ranking(standings).bands().get(0).members())
+                .extracting(m -> m.standing().name())
+                .containsExactly("Amara", "Zeynep");
     }
 
     @Test
     void percentiles_appear_from_eight_athletes_on() {
-        assertThat(ranking(standings(90, 80, 70, 60, 50, 40, 30)).bands().get(0).members().get(0).percentile()).isEmpty();
+        assertThat(ranking(standings(90, 80, 70, 60, 50, 40, 30))
+                        .bands()
+                        .get(0)
+                        .members()
+                        .get(0)
+                        .percentile())
+                .isEmpty();
         Ranking eight = ranking(standings(90, 80, 80, 60, 50, 40, 30, 20));
-        Map<Integer, Optional<Double>> byRank = eight.bands().stream().flatMap(b -> b.members().stream())
+        Map<Integer, Optional<Double>> byRank = eight.bands().stream()
+                .flatMap(b -> b.members().stream())
                 .collect(Collectors.toMap(Ranking.Placed::rank, Ranking.Placed::percentile, (a, b) -> a));
 
         assertThat(byRank.get(1).orElseThrow()).isEqualTo(100 * 7.5 / 8);

@@ -16,7 +16,6 @@ import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
-import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.Particulars;
 import rangordnung.core.judgement.ScreenResult;
@@ -30,12 +29,14 @@ import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.View;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
 
 class LinksTest {
 
-    private static final Protocol FLOOR = StandardFloor.of("overhead-squat", "forward-lunge", "split-squat", "sit-to-stand?", "wall-test?", "personal-set-up");
+    private static final Protocol FLOOR = StandardFloor.of(
+            "overhead-squat", "forward-lunge", "split-squat", "sit-to-stand?", "wall-test?", "personal-set-up");
     private static final Links LINKS = new Links(FLOOR, StandardFloor.LINKS);
 
     /** A squat with marks, then retests written {@code heels-up: knee-line L NONE}. */
@@ -53,26 +54,45 @@ class LinksTest {
     private static Rater retest(Rater book, UUID baseline, String retest, String marks) {
         Retest change = FLOOR.retest(retest).orElseThrow();
         Conditions standard = FLOOR.test("overhead-squat").orElseThrow().standard();
-        Conditions conditions = change.aid().map(kind -> standard.withAids(List.of(Conditions.Aid.of(kind, 2)))).orElse(standard);
-        return marked(book.trial(change.otherTest().orElse("overhead-squat"), conditions, Optional.of(new Fact.RetestOf(retest, baseline))), marks);
+        Conditions conditions = change.aid()
+                .map(kind -> standard.withAids(List.of(Conditions.Aid.of(kind, 2))))
+                .orElse(standard);
+        return marked(
+                book.trial(
+                        change.otherTest().orElse("overhead-squat"),
+                        conditions,
+                        Optional.of(new Fact.RetestOf(retest, baseline))),
+                marks);
     }
 
     /** 1.75 m tall, arms overhead: what the body model says of these lengths with this ankle (11 cm ≈ 39.6 degrees). */
     @ParameterizedTest
-    @CsvSource({"11, 39.5, 48.5, BODY_MODEL_LENGTHS", "5, 43, 43, BODY_MODEL_ANKLE", "12.5, 43, 43, BODY_MODEL_IN_REACH"})
-    void the_body_model_speaks_of_a_missing_depth(double wallCentimetres, double shank, double thigh, LinkRules.Rule rule) {
+    @CsvSource({"11, 39.5, 48.5, BODY_MODEL_LENGTHS", "5, 43, 43, BODY_MODEL_ANKLE", "12.5, 43, 43, BODY_MODEL_IN_REACH"
+    })
+    void the_body_model_speaks_of_a_missing_depth(
+            double wallCentimetres, double shank, double thigh, LinkRules.Rule rule) {
         Rater book = wall(squat("depth - MARKED").body(shank, thigh), wallCentimetres, wallCentimetres);
-        ScreenResult screen = new Judge(FLOOR).judge(book.book(), new Particulars(Optional.empty(), Optional.of(1.75), Map.of()));
-        assertThat(LINKS.report(screen).explanations().stream().filter(e -> e.criterion().equals("depth")).flatMap(e -> e.links().stream())
-                .flatMap(l -> l.evidence().stream()).map(LinkReport.Evidence::source)).contains(new LinkReport.Source.ByRule(rule));
+        ScreenResult screen =
+                new Judge(FLOOR).judge(book.book(), new Particulars(Optional.empty(), Optional.of(1.75), Map.of()));
+        assertThat(LINKS.report(screen).explanations().stream()
+                        .filter(e -> e.criterion().equals("depth"))
+                        .flatMap(e -> e.links().stream())
+                        .flatMap(l -> l.evidence().stream())
+                        .map(LinkReport.Evidence::source))
+                .contains(new LinkReport.Source.ByRule(rule));
     }
 
     private static Rater wall(Rater book, double left, double right) {
-        return book.trial(FLOOR, "wall-test").gauged("wall", Optional.of(Side.LEFT), "wall-distance", left).gauged("wall", Optional.of(Side.RIGHT), "wall-distance", right);
+        return book.trial(FLOOR, "wall-test")
+                .gauged("wall", Optional.of(Side.LEFT), "wall-distance", left)
+                .gauged("wall", Optional.of(Side.RIGHT), "wall-distance", right);
     }
 
     private static LinkReport.Explanation explain(Rater book, String criterion) {
-        return LINKS.report(book.judged(FLOOR)).explanations().stream().filter(e -> e.criterion().equals(criterion)).findFirst().orElseThrow();
+        return LINKS.report(book.judged(FLOOR)).explanations().stream()
+                .filter(e -> e.criterion().equals(criterion))
+                .findFirst()
+                .orElseThrow();
     }
 
     private static LinkReport.Standing standing(LinkReport.Explanation explanation, Link link) {
@@ -90,8 +110,9 @@ class LinksTest {
         assertThat(heels.links().get(0).link()).isEqualTo(supported);
         assertThat(standing(heels, supported)).isEqualTo(SUPPORTED);
         assertThat(standing(heels, other)).isNotEqualTo(SUPPORTED);
-        Proposal.Placed placed = (Proposal.Placed) new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, FLOOR)
-                .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED);
+        Proposal.Placed placed =
+                (Proposal.Placed) new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, FLOOR)
+                        .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED);
         assertThat(placed.focus()).isEqualTo(focus);
         assertThat(placed.link()).contains(supported);
     }
@@ -103,7 +124,8 @@ class LinksTest {
         LinkReport.Explanation heels = explain(book, "heels");
 
         assertThat(heels.standing()).containsExactly(Link.ANKLE, Link.PROPORTIONS);
-        assertThat(heels.separates()).contains(new LinkReport.Separator(false, "wall-test", Link.ANKLE, Link.PROPORTIONS));
+        assertThat(heels.separates())
+                .contains(new LinkReport.Separator(false, "wall-test", Link.ANKLE, Link.PROPORTIONS));
     }
 
     @Test
@@ -121,7 +143,11 @@ class LinksTest {
 
         Rater neither = squat("knee-line L MARKED");
         UUID first = neither.trialId();
-        retest(retest(neither, first, "inner-heel-up", "knee-line L MARKED"), first, "inner-forefoot-up", "knee-line L MARKED");
+        retest(
+                retest(neither, first, "inner-heel-up", "knee-line L MARKED"),
+                first,
+                "inner-forefoot-up",
+                "knee-line L MARKED");
         assertThat(standing(explain(neither, "knee-line"), Link.FOOT)).isEqualTo(AGAINST);
     }
 
@@ -129,7 +155,11 @@ class LinksTest {
     void heels_and_inner_forefoot_both_telling_keep_ankle_and_foot() {
         Rater book = squat("knee-line L SLIGHT + depth - SEVERE");
         UUID baseline = book.trialId();
-        retest(retest(book, baseline, "heels-up", "knee-line L SLIGHT"), baseline, "inner-forefoot-up", "knee-line L SEVERE");
+        retest(
+                retest(book, baseline, "heels-up", "knee-line L SLIGHT"),
+                baseline,
+                "inner-forefoot-up",
+                "knee-line L SEVERE");
 
         assertThat(LINKS.report(book.judged(FLOOR)).treated()).containsSubsequence(Link.FOOT, Link.ANKLE);
     }
@@ -144,18 +174,25 @@ class LinksTest {
         assertThat(explain(book, "drift").links().get(0).link()).isEqualTo(link);
         assertThat(book.judged(FLOOR).refer()).isEqualTo(injured);
         assertThat(((Proposal.Placed) new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, FLOOR)
-                .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED)).focus()).isEqualTo(focus);
+                                .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED))
+                        .focus())
+                .isEqualTo(focus);
     }
 
     /** What each retest says when it helps; common practice without a source, the weights are house convention. */
     @ParameterizedTest
     @CsvSource({
-        "depth - SEVERE, holding-on, '', STRENGTH_OR_FEAR, SUPPORTED", "depth - SEVERE, holding-on, '', HIP_ROOM, AGAINST",
-        "knee-line R SEVERE, target, '', COORDINATION, SUPPORTED", "knee-line R SLIGHT, light-band, knee-line R SEVERE, ABDUCTORS, SUPPORTED",
-        "knee-line R SEVERE, light-band, '', COORDINATION, SUPPORTED", "knee-line R MARKED, chair, '', COORDINATION, OPEN",
-        "depth - MARKED, heels-up, depth - MARKED, ANKLE, AGAINST", "drift L SEVERE, into-shift, '', ASYMMETRY, SUPPORTED"
+        "depth - SEVERE, holding-on, '', STRENGTH_OR_FEAR, SUPPORTED",
+                "depth - SEVERE, holding-on, '', HIP_ROOM, AGAINST",
+        "knee-line R SEVERE, target, '', COORDINATION, SUPPORTED",
+                "knee-line R SLIGHT, light-band, knee-line R SEVERE, ABDUCTORS, SUPPORTED",
+        "knee-line R SEVERE, light-band, '', COORDINATION, SUPPORTED",
+                "knee-line R MARKED, chair, '', COORDINATION, OPEN",
+        "depth - MARKED, heels-up, depth - MARKED, ANKLE, AGAINST",
+                "drift L SEVERE, into-shift, '', ASYMMETRY, SUPPORTED"
     })
-    void a_retest_speaks_for_or_against(String marks, String retest, String again, Link link, LinkReport.Standing standing) {
+    void a_retest_speaks_for_or_against(
+            String marks, String retest, String again, Link link, LinkReport.Standing standing) {
         Rater book = squat(marks);
         retest(book, book.trialId(), retest, again);
         assertThat(standing(explain(book, marks.split(" ")[0]), link)).isEqualTo(standing);
@@ -163,12 +200,16 @@ class LinksTest {
 
     @Test
     void static_clean_and_stepping_faulty_is_timing() {
-        Rater book = Rater.of(FLOOR, "forward-lunge").mark("knee-line L SEVERE").close(View.FRONT).close(View.SIDE);
+        Rater book = Rater.of(FLOOR, "forward-lunge")
+                .mark("knee-line L SEVERE")
+                .close(View.FRONT)
+                .close(View.SIDE);
         book.trial(FLOOR, "split-squat").close(View.FRONT).close(View.SIDE);
         LinkReport.Explanation knee = explain(book, "knee-line");
 
         assertThat(standing(knee, Link.COORDINATION)).isEqualTo(SUPPORTED);
-        assertThat(knee.link(Link.COORDINATION).orElseThrow().evidence()).singleElement()
+        assertThat(knee.link(Link.COORDINATION).orElseThrow().evidence())
+                .singleElement()
                 .satisfies(e -> assertThat(e.trial()).contains(book.trialId()));
     }
 
@@ -177,31 +218,44 @@ class LinksTest {
         Rater book = squat("heels L SEVERE");
         UUID baseline = book.trialId();
         book.trial(FLOOR, "sit-to-stand").close(View.FRONT).close(View.SIDE);
-        assertThat(explain(book, "heels").link(Link.STRENGTH_OR_FEAR).orElseThrow().score()).isEqualTo(1);
+        assertThat(explain(book, "heels")
+                        .link(Link.STRENGTH_OR_FEAR)
+                        .orElseThrow()
+                        .score())
+                .isEqualTo(1);
 
         retest(book, baseline, "chair", "");
-        assertThat(explain(book, "heels").link(Link.STRENGTH_OR_FEAR).orElseThrow().evidence()).singleElement()
-                .satisfies(e -> assertThat(e.source()).isEqualTo(new LinkReport.Source.ByRetest("chair", Outcome.Verdict.HELPED)));
+        assertThat(explain(book, "heels")
+                        .link(Link.STRENGTH_OR_FEAR)
+                        .orElseThrow()
+                        .evidence())
+                .singleElement()
+                .satisfies(e -> assertThat(e.source())
+                        .isEqualTo(new LinkReport.Source.ByRetest("chair", Outcome.Verdict.HELPED)));
     }
 
     @ParameterizedTest
     @CsvSource({"0, 15, SUPPORTED", "1, -15, AGAINST", "1, 15, SUPPORTED"})
     void hip_room_is_read_from_the_set_up(double armpit, double ceiling, LinkReport.Standing standing) {
         Rater book = squat("depth - MARKED");
-        book.trial(FLOOR, "personal-set-up").gauged("knee-to-armpit", Optional.of(Side.LEFT), "knee-to-armpit", armpit)
+        book.trial(FLOOR, "personal-set-up")
+                .gauged("knee-to-armpit", Optional.of(Side.LEFT), "knee-to-armpit", armpit)
                 .gauged("rock-back", Optional.empty(), "rock-back-ceiling", ceiling);
         assertThat(standing(explain(book, "depth"), Link.HIP_ROOM)).isEqualTo(standing);
     }
 
     @Test
     void kneecap_pain_after_a_rise_in_training_is_load_history_and_not_form() {
-        Rater book = squat("knee-line L MARKED").asked(Fact.Background.SHARP_RISE_IN_TRAINING).painAt(PainReport.Region.BELOW_KNEECAP, 2);
+        Rater book = squat("knee-line L MARKED")
+                .asked(Fact.Background.SHARP_RISE_IN_TRAINING)
+                .painAt(PainReport.Region.BELOW_KNEECAP, 2);
         assertThat(explain(book, "knee-line").links().get(0).link()).isEqualTo(Link.LOAD_HISTORY);
     }
 
     @Test
     void a_retest_speaks_also_where_the_trial_of_another_rater_counts() {
-        Rater book = marked(new Rater().by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
+        Rater book = marked(
+                new Rater().by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
         marked(book.by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "heels L MARKED + heels R MARKED");
         UUID baseline = book.trialId();
         retest(book, baseline, "heels-up", "");
@@ -216,8 +270,10 @@ class LinksTest {
         retest(book, book.trialId(), "holding-on", "");
         Outcome outcome = LINKS.report(book.judged(FLOOR)).outcomes().get(0);
 
-        assertThat(outcome.of("depth", Optional.empty()).orElseThrow().verdict()).isEqualTo(Outcome.Verdict.WITHIN_NOISE);
-        assertThat(outcome.of("depth", Optional.empty()).orElseThrow().change().detectable()).isGreaterThan(1 / 3.0);
+        assertThat(outcome.of("depth", Optional.empty()).orElseThrow().verdict())
+                .isEqualTo(Outcome.Verdict.WITHIN_NOISE);
+        assertThat(outcome.of("depth", Optional.empty()).orElseThrow().change().detectable())
+                .isGreaterThan(1 / 3.0);
     }
 
     /** One change at a time; a second one, or a side treated before, makes weaker evidence that counts half (house convention). */
@@ -225,30 +281,71 @@ class LinksTest {
     void two_changes_or_a_treated_side_count_half() {
         Conditions standard = FLOOR.test("overhead-squat").orElseThrow().standard();
         Conditions plate = standard.withAids(List.of(Conditions.Aid.of(Conditions.Kind.HANDHOLD)));
-        Conditions two = plate.withAids(List.of(Conditions.Aid.of(Conditions.Kind.HANDHOLD), Conditions.Aid.of(Conditions.Kind.HEEL_PLATE, 2)));
-        Conditions shoes = new Conditions(plate.load(), plate.arms(), true, Optional.empty(), Sided.both(Optional.empty()), plate.aids(), false, Optional.empty());
+        Conditions two = plate.withAids(
+                List.of(Conditions.Aid.of(Conditions.Kind.HANDHOLD), Conditions.Aid.of(Conditions.Kind.HEEL_PLATE, 2)));
+        Conditions shoes = new Conditions(
+                plate.load(),
+                plate.arms(),
+                true,
+                Optional.empty(),
+                Sided.both(Optional.empty()),
+                plate.aids(),
+                false,
+                Optional.empty());
         Conditions treated = plate.withTreatedSide(Optional.of(Side.LEFT));
         record Case(Conditions conditions, Outcome.Doubt doubt) {}
-        for (Case tried : List.of(new Case(two, Outcome.Doubt.TWO_CHANGES), new Case(shoes, Outcome.Doubt.TWO_CHANGES),
-                new Case(treated, Outcome.Doubt.ONE_SIDE_TREATED), new Case(standard, Outcome.Doubt.NOT_CHANGED))) {
+        for (Case tried : List.of(
+                new Case(two, Outcome.Doubt.TWO_CHANGES),
+                new Case(shoes, Outcome.Doubt.TWO_CHANGES),
+                new Case(treated, Outcome.Doubt.ONE_SIDE_TREATED),
+                new Case(standard, Outcome.Doubt.NOT_CHANGED))) {
             Rater book = squat("depth - SEVERE");
-            marked(book.trial("overhead-squat", tried.conditions(), Optional.of(new Fact.RetestOf("holding-on", book.trialId()))), "");
+            marked(
+                    book.trial(
+                            "overhead-squat",
+                            tried.conditions(),
+                            Optional.of(new Fact.RetestOf("holding-on", book.trialId()))),
+                    "");
 
-            assertThat(LINKS.report(book.judged(FLOOR)).outcomes().get(0).doubts()).contains(tried.doubt());
-            assertThat(explain(book, "depth").link(Link.STRENGTH_OR_FEAR).orElseThrow().score()).isEqualTo(0.5);
+            assertThat(LINKS.report(book.judged(FLOOR)).outcomes().get(0).doubts())
+                    .contains(tried.doubt());
+            assertThat(explain(book, "depth")
+                            .link(Link.STRENGTH_OR_FEAR)
+                            .orElseThrow()
+                            .score())
+                    .isEqualTo(0.5);
         }
     }
 
     @ParameterizedTest
-    @CsvSource({"HEEL_LIFT, VOID_AND_CHAIR, chair", "HEEL_LIFT, VOID_AND_HEELS_UP, heels-up", "ARCH_AND_FOOT, GRADE_ONLY, inner-forefoot-up"})
+    @CsvSource({
+        "HEEL_LIFT, VOID_AND_CHAIR, chair",
+        "HEEL_LIFT, VOID_AND_HEELS_UP, heels-up",
+        "ARCH_AND_FOOT, GRADE_ONLY, inner-forefoot-up"
+    })
     void the_station_offers_the_best_retest_first(Family family, String heels, String first) {
-        Protocol school = StandardFloor.BATTERY.protocol(new Battery.Recipe("s", 1, FLOOR.name(), FLOOR.summary(),
-                List.of(new Battery.Chosen("overhead-squat", Optional.empty()),
-                        new Battery.Chosen("sit-to-stand", Optional.of(TestDefinition.Role.RETEST))), Map.of("heelLift", heels)));
-        List<Retest> offered = Retests.offered(school, StandardFloor.LINKS, school.test("overhead-squat").orElseThrow(), family);
+        Protocol school = StandardFloor.BATTERY.protocol(new Battery.Recipe(
+                "s",
+                1,
+                FLOOR.name(),
+                FLOOR.summary(),
+                List.of(
+                        new Battery.Chosen("overhead-squat", Optional.empty()),
+                        new Battery.Chosen("sit-to-stand", Optional.of(TestDefinition.Role.RETEST))),
+                Map.of("heelLift", heels)));
+        List<Retest> offered = Retests.offered(
+                school, StandardFloor.LINKS, school.test("overhead-squat").orElseThrow(), family);
 
         assertThat(offered.get(0).id()).isEqualTo(first);
-        assertThat(Retests.offered(school, StandardFloor.LINKS, school.test("overhead-squat").orElseThrow(), Family.KNEE_LINE).stream().map(Retest::id).toList())
-                .as("a band only for the experienced, so last").endsWith("light-band");
+        assertThat(Retests.offered(
+                                school,
+                                StandardFloor.LINKS,
+                                school.test("overhead-squat").orElseThrow(),
+                                Family.KNEE_LINE)
+                        .stream()
+                        .map(Retest::id)
+                        .toList())
+                .as("a band only for the experienced, so last")
+                .endsWith("light-band");
     }
 }

@@ -30,8 +30,11 @@ final class Clips {
     }
 
     static double value(ClipReport report, Measure measure, Optional<Side> side, Moment moment) {
-        return report.repetitions().get(0).value(measure, side, moment)
-                .orElseThrow(() -> new AssertionError("No " + measure + " " + side + " " + moment + " in " + report.repetitions().get(0).measurements()))
+        return report.repetitions()
+                .get(0)
+                .value(measure, side, moment)
+                .orElseThrow(() -> new AssertionError("No " + measure + " " + side + " " + moment + " in "
+                        + report.repetitions().get(0).measurements()))
                 .value();
     }
 
@@ -44,7 +47,8 @@ final class Clips {
         for (int f = 0; f < motion.frames(); f++) {
             builder.frame();
             for (Landmark l : motion.landmarks()) {
-                At at = change.apply(new At(l, motion.at(l, Axis.X, f), motion.at(l, Axis.Y, f), motion.at(l, Axis.Z, f)));
+                At at = change.apply(
+                        new At(l, motion.at(l, Axis.X, f), motion.at(l, Axis.Y, f), motion.at(l, Axis.Z, f)));
                 builder.set(at.landmark(), at.x(), at.y(), at.z(), motion.confidence(l, f));
             }
         }

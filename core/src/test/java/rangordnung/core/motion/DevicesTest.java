@@ -30,8 +30,12 @@ class DevicesTest {
     void a_circle_on_a_plate() {
         double radius = 1.5;
         int n = 3001;
-        double[] x = IntStream.range(0, n).mapToDouble(i -> radius * Math.cos(2 * Math.PI * i / 300.0 * 0.3)).toArray();
-        double[] y = IntStream.range(0, n).mapToDouble(i -> radius * Math.sin(2 * Math.PI * i / 300.0 * 0.3)).toArray();
+        double[] x = IntStream.range(0, n)
+                .mapToDouble(i -> radius * Math.cos(2 * Math.PI * i / 300.0 * 0.3))
+                .toArray();
+        double[] y = IntStream.range(0, n)
+                .mapToDouble(i -> radius * Math.sin(2 * Math.PI * i / 300.0 * 0.3))
+                .toArray();
         PlateReading reading = PlateReading.of(x, y, 100, RULES);
         assertThat(reading.velocity()).isCloseTo(2 * Math.PI * radius * 0.1, within(0.01));
         assertThat(reading.ellipseArea()).isCloseTo(2 * Math.PI * 3 * radius * radius / 2, within(0.3));
@@ -46,15 +50,19 @@ class DevicesTest {
         double[] x = filter.apply(series.first());
         double[] y = filter.apply(series.second());
         Covariance c = new Covariance();
-        double expected = 2 * Math.PI * 3 * Math.sqrt(c.covariance(x, x) * c.covariance(y, y) - Math.pow(c.covariance(x, y), 2));
+        double expected =
+                2 * Math.PI * 3 * Math.sqrt(c.covariance(x, x) * c.covariance(y, y) - Math.pow(c.covariance(x, y), 2));
         assertThat(reading.ellipseArea()).isCloseTo(expected, within(1e-9));
         assertThat(reading.seconds()).isCloseTo(20, within(0.02));
     }
 
     @Test
     void what_is_no_reading_is_refused_in_words() {
-        assertThatThrownBy(() -> ScalesReading.of(new double[3], new double[3], 10, RULES)).hasMessageContaining("samples");
-        assertThatThrownBy(() -> ScalesReading.of(new double[30], new double[30], 10, RULES)).hasMessageContaining("Nobody stood");
-        assertThatThrownBy(() -> PlateReading.of(new double[30], new double[29], 100, RULES)).hasMessageContaining("samples");
+        assertThatThrownBy(() -> ScalesReading.of(new double[3], new double[3], 10, RULES))
+                .hasMessageContaining("samples");
+        assertThatThrownBy(() -> ScalesReading.of(new double[30], new double[30], 10, RULES))
+                .hasMessageContaining("Nobody stood");
+        assertThatThrownBy(() -> PlateReading.of(new double[30], new double[29], 100, RULES))
+                .hasMessageContaining("samples");
     }
 }

@@ -34,24 +34,39 @@ class NoiseTest {
     private record Key(Measure measure, Optional<Side> side, Repetition.Moment moment) {}
 
     @ParameterizedTest
-    @EnumSource(value = Motion.Plane.class, names = {"FRONT", "SIDE"})
+    @EnumSource(
+            value = Motion.Plane.class,
+            names = {"FRONT", "SIDE"})
     void the_stated_interval_holds(Motion.Plane plane) {
-        Faults faults = Faults.NONE.withKneeIn(new Sided<>(new Phases(5, 15, 5), new Phases(10, 30, 20))).withHeelRise(new Sided<>(2.0, 0.0))
-                .withPelvis(8, 3).withTuck(10, 15);
-        SimulatedAthlete athlete = new SimulatedAthlete(Script.squat(BUILD, 1).with(faults).with(new Script.Tempo(1, 1.2, 0.5, 1.0)));
+        Faults faults = Faults.NONE
+                .withKneeIn(new Sided<>(new Phases(5, 15, 5), new Phases(10, 30, 20)))
+                .withHeelRise(new Sided<>(2.0, 0.0))
+                .withPelvis(8, 3)
+                .withTuck(10, 15);
+        SimulatedAthlete athlete =
+                new SimulatedAthlete(Script.squat(BUILD, 1).with(faults).with(new Script.Tempo(1, 1.2, 0.5, 1.0)));
         Map<Key, Double> truth = new LinkedHashMap<>();
         values(Camera.exact(plane, 30).film(athlete)).forEach(v -> truth.put(key(v), v.value()));
         Map<Key, Integer> inside = new ConcurrentHashMap<>();
         Map<Key, Integer> seen = new ConcurrentHashMap<>();
-        IntStream.range(0, RUNS).parallel().forEach(run ->
-                values(Camera.exact(plane, 30).withNoise(NOISE, run).film(athlete)).filter(v -> truth.containsKey(key(v))).forEach(v -> {
+        IntStream.range(0, RUNS).parallel().forEach(run -> values(
+                        Camera.exact(plane, 30).withNoise(NOISE, run).film(athlete))
+                .filter(v -> truth.containsKey(key(v)))
+                .forEach(v -> {
                     seen.merge(key(v), 1, Integer::sum);
-                    inside.merge(key(v), Math.abs(v.value() - truth.get(key(v))) <= 1.96 * v.sem() ? 1 : 0, Integer::sum);
+                    inside.merge(
+                            key(v), Math.abs(v.value() - truth.get(key(v))) <= 1.96 * v.sem() ? 1 : 0, Integer::sum);
                 }));
         Map<Key, Double> share = new LinkedHashMap<>();
         inside.forEach((key, count) -> share.put(key, (double) count / seen.get(key)));
-        assertThat(share).allSatisfy((key, held) -> assertThat(held).as("%s", key).isGreaterThanOrEqualTo(LEAST));
-        assertThat(share.values().stream().mapToDouble(Double::doubleValue).average().orElse(0)).as("all measures together").isGreaterThanOrEqualTo(0.94);
+        assertThat(share)
+                .allSatisfy((key, held) -> assertThat(held).as("%s", key).isGreaterThanOrEqualTo(LEAST));
+        assertThat(share.values().stream()
+                        .mapToDouble(Double::doubleValue)
+                        .average()
+                        .orElse(0))
+                .as("all measures together")
+                .isGreaterThanOrEqualTo(0.94);
     }
 
     private static Key key(Measurement.Value v) {

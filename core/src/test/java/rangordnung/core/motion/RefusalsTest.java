@@ -23,10 +23,17 @@ class RefusalsTest {
 
     static Stream<Arguments> what_cannot_be_is_refused_in_words() {
         return Stream.of(
-                refused(() -> Motion.builder(Motion.Plane.SIDE, 0, Optional.empty()), "rate” must be from 1 to 1000 frames per second"),
-                refused(() -> Motion.builder(Motion.Plane.SIDE, Double.NaN, Optional.empty()), "rate” must be from 1 to 1000 frames per second"),
+                refused(
+                        () -> Motion.builder(Motion.Plane.SIDE, 0, Optional.empty()),
+                        "rate” must be from 1 to 1000 frames per second"),
+                refused(
+                        () -> Motion.builder(Motion.Plane.SIDE, Double.NaN, Optional.empty()),
+                        "rate” must be from 1 to 1000 frames per second"),
                 refused(() -> Motion.builder(Motion.Plane.SIDE, 30, Optional.of(0.0)), "unit of length"),
-                refused(() -> Motion.builder(Motion.Plane.SIDE, 30, Optional.empty()).build(), "no frame"),
+                refused(
+                        () -> Motion.builder(Motion.Plane.SIDE, 30, Optional.empty())
+                                .build(),
+                        "no frame"),
                 refused(() -> Script.squat(BUILD, 0), "repetitions” must be from 1 to 50"),
                 refused(() -> Script.squat(BUILD, 1).withFeet(3, 0), "stance” must be from 5 to 120 cm, not 300"),
                 refused(() -> Script.squat(BUILD, 1).withDepth(90), "depth” must be from -40 to 80 degrees"),
@@ -48,12 +55,19 @@ class RefusalsTest {
     @Test
     void what_was_not_seen_has_no_place_and_no_confidence() {
         Motion motion = Motion.builder(Motion.Plane.FRONT, 30, Optional.empty())
-                .frame().set(Landmark.LEFT_KNEE, 9, 1, 2, 0.8).set(Landmark.LEFT_HIP, 0, Double.NaN, 2, 0.8)
-                .frame().set(Landmark.LEFT_KNEE, 9, 1, 2, 0)
-                .frame().set(Landmark.LEFT_KNEE, 9, 3, 4, 7).build();
+                .frame()
+                .set(Landmark.LEFT_KNEE, 9, 1, 2, 0.8)
+                .set(Landmark.LEFT_HIP, 0, Double.NaN, 2, 0.8)
+                .frame()
+                .set(Landmark.LEFT_KNEE, 9, 1, 2, 0)
+                .frame()
+                .set(Landmark.LEFT_KNEE, 9, 3, 4, 7)
+                .build();
         assertThat(motion.landmarks()).containsExactly(Landmark.LEFT_KNEE);
         assertThat(motion.at(Landmark.LEFT_KNEE, Axis.Y, 0)).isEqualTo(1);
-        assertThat(motion.at(Landmark.LEFT_KNEE, Axis.X, 0)).as("the front does not show it").isNaN();
+        assertThat(motion.at(Landmark.LEFT_KNEE, Axis.X, 0))
+                .as("the front does not show it")
+                .isNaN();
         assertThat(motion.at(Landmark.LEFT_KNEE, Axis.Z, 1)).isNaN();
         assertThat(motion.confidence(Landmark.LEFT_KNEE, 1)).isZero();
         assertThat(motion.confidence(Landmark.LEFT_KNEE, 2)).isEqualTo(1);
@@ -66,7 +80,9 @@ class RefusalsTest {
         for (Landmark landmark : Landmark.values()) {
             assertThat(landmark.mirrored().mirrored()).isEqualTo(landmark);
             assertThat(landmark.mirrored().point()).isEqualTo(landmark.point());
-            landmark.side().ifPresent(side -> assertThat(landmark).isEqualTo(Landmark.of(landmark.point(), side)).isNotEqualTo(landmark.mirrored()));
+            landmark.side().ifPresent(side -> assertThat(landmark)
+                    .isEqualTo(Landmark.of(landmark.point(), side))
+                    .isNotEqualTo(landmark.mirrored()));
         }
     }
 }

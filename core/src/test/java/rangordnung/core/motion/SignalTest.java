@@ -40,7 +40,9 @@ class SignalTest {
     }
 
     private static double[] backward(double[] signal) {
-        return IntStream.range(0, signal.length).mapToDouble(i -> signal[signal.length - 1 - i]).toArray();
+        return IntStream.range(0, signal.length)
+                .mapToDouble(i -> signal[signal.length - 1 - i])
+                .toArray();
     }
 
     /** At its cut-off the filter leaves 1/√2 of a swing, without delay (definition of a cut-off). */
@@ -48,21 +50,32 @@ class SignalTest {
     @CsvSource({"60, 6", "120, 6", "30, 6"})
     void a_swing_at_the_cutoff_keeps_seven_tenths(double rate, double cutoff) {
         int n = (int) (10 * rate);
-        double[] swing = IntStream.range(0, n).mapToDouble(i -> Math.sin(2 * Math.PI * cutoff * i / rate)).toArray();
+        double[] swing = IntStream.range(0, n)
+                .mapToDouble(i -> Math.sin(2 * Math.PI * cutoff * i / rate))
+                .toArray();
         double[] filtered = new LowPass(rate, cutoff).apply(swing);
-        double product = IntStream.range(n / 4, 3 * n / 4).mapToDouble(i -> 2 * swing[i] * filtered[i]).average().orElseThrow();
+        double product = IntStream.range(n / 4, 3 * n / 4)
+                .mapToDouble(i -> 2 * swing[i] * filtered[i])
+                .average()
+                .orElseThrow();
         assertThat(product).isCloseTo(Math.sqrt(0.5), within(0.005));
     }
 
     @Test
     void noise_is_what_the_filter_takes_out_scaled() {
         Random random = new Random(3);
-        double[] noise = IntStream.range(0, 60_000).mapToDouble(i -> 2 * random.nextGaussian()).toArray();
+        double[] noise = IntStream.range(0, 60_000)
+                .mapToDouble(i -> 2 * random.nextGaussian())
+                .toArray();
         LowPass filter = new LowPass(60, 6);
         double[] left = filter.apply(noise);
-        double removed = IntStream.range(0, noise.length).mapToDouble(i -> Math.pow(noise[i] - left[i], 2)).average().orElseThrow();
+        double removed = IntStream.range(0, noise.length)
+                .mapToDouble(i -> Math.pow(noise[i] - left[i], 2))
+                .average()
+                .orElseThrow();
         assertThat(Math.sqrt(removed / filter.residualGain())).isCloseTo(2, within(0.03));
-        assertThat(Math.sqrt(Arrays.stream(left).map(v -> v * v).average().orElseThrow())).isCloseTo(2 * Math.sqrt(filter.noiseGain()), within(0.03));
+        assertThat(Math.sqrt(Arrays.stream(left).map(v -> v * v).average().orElseThrow()))
+                .isCloseTo(2 * Math.sqrt(filter.noiseGain()), within(0.03));
     }
 
     @Test
@@ -77,7 +90,8 @@ class SignalTest {
 
     @Test
     void short_gaps_are_bridged_and_long_ones_stay() {
-        double[] path = IntStream.range(0, 100).mapToDouble(i -> Math.sin(i / 15.0)).toArray();
+        double[] path =
+                IntStream.range(0, 100).mapToDouble(i -> Math.sin(i / 15.0)).toArray();
         double[] holed = path.clone();
         Arrays.fill(holed, 20, 26, Double.NaN);
         Arrays.fill(holed, 50, 70, Double.NaN);
@@ -107,7 +121,8 @@ class SignalTest {
             all = joined(joined(all, one), stand);
         }
         if (cutOff > 0) {
-            all = joined(Arrays.copyOfRange(one, 60, 120), joined(all, cutOff > 1 ? Arrays.copyOf(one, 60) : new double[0]));
+            all = joined(
+                    Arrays.copyOfRange(one, 60, 120), joined(all, cutOff > 1 ? Arrays.copyOf(one, 60) : new double[0]));
         }
         Repetitions found = Repetitions.in(all, 0, 30, RULES);
         assertThat(found.incomplete()).isEqualTo(cutOff);
@@ -124,7 +139,9 @@ class SignalTest {
     @Test
     void jitter_around_standing_and_a_lost_hip_are_no_repetition() {
         Random random = new Random(4);
-        double[] still = IntStream.range(0, 300).mapToDouble(i -> 1 + 0.01 * random.nextGaussian()).toArray();
+        double[] still = IntStream.range(0, 300)
+                .mapToDouble(i -> 1 + 0.01 * random.nextGaussian())
+                .toArray();
         assertThat(Repetitions.in(still, 0, 30, RULES).complete()).isEmpty();
         double[] lost = still.clone();
         Arrays.fill(lost, 100, 120, 0.6);
@@ -151,6 +168,8 @@ class SignalTest {
 
     private static double[] noisy(int n, double rate, long seed) {
         Random random = new Random(seed);
-        return IntStream.range(0, n).mapToDouble(i -> Math.sin(2 * Math.PI * 0.7 * i / rate) + 0.3 * random.nextGaussian()).toArray();
+        return IntStream.range(0, n)
+                .mapToDouble(i -> Math.sin(2 * Math.PI * 0.7 * i / rate) + 0.3 * random.nextGaussian())
+                .toArray();
     }
 }

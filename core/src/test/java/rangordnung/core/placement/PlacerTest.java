@@ -9,23 +9,25 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
-import rangordnung.core.Rater;
 import rangordnung.core.RandomScreens;
+import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
-import rangordnung.core.record.Attendance;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.record.Attendance;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
 
 class PlacerTest {
 
-    private static final Placer PLACER = new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.PROTOCOL);
+    private static final Placer PLACER =
+            new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.PROTOCOL);
 
     private static Proposal.Placed placed(String... screens) {
-        List<ScreenResult> results = Arrays.stream(screens).map(s -> Rater.seen(marks(s)).judged()).toList();
+        List<ScreenResult> results =
+                Arrays.stream(screens).map(s -> Rater.seen(marks(s)).judged()).toList();
         return (Proposal.Placed) PLACER.propose(results, Clearance.CLEARED);
     }
 
@@ -35,20 +37,22 @@ class PlacerTest {
 
     /** The order of treatment is common practice without a source; the rungs are house convention. */
     @ParameterizedTest
-    @CsvSource(nullValues = "-", value = {
-        "'', LOAD, bodyweight-squat, -",
-        "head - SEVERE, LOAD, bodyweight-squat, -",
-        "knee-line L SLIGHT, KNEE_CONTROL, bodyweight-squat, -",
-        "knee-line L MARKED, KNEE_CONTROL, box-squat, -",
-        "knee-line R SEVERE, KNEE_CONTROL, chair-sit-stand, -",
-        "knee-line R SEVERE + arch R SLIGHT, FOOT_AND_ANKLE, wall-drill, KNEE_CONTROL",
-        "heels L MARKED, FOOT_AND_ANKLE, ball-of-foot-on-step, -",
-        "drift R MARKED + depth - SLIGHT, EVEN_SIDES, other-side-overloaded, DEPTH_AND_SPINE",
-        "drop L SEVERE, EVEN_SIDES, into-the-shift, -",
-        "depth - MARKED, DEPTH_AND_SPINE, box-squat, -",
-        "low-back - MARKED, DEPTH_AND_SPINE, bodyweight-squat-heels-up, -",
-        "knee-line L SLIGHT + depth - MARKED, KNEE_CONTROL, box-squat, DEPTH_AND_SPINE"
-    })
+    @CsvSource(
+            nullValues = "-",
+            value = {
+                "'', LOAD, bodyweight-squat, -",
+                "head - SEVERE, LOAD, bodyweight-squat, -",
+                "knee-line L SLIGHT, KNEE_CONTROL, bodyweight-squat, -",
+                "knee-line L MARKED, KNEE_CONTROL, box-squat, -",
+                "knee-line R SEVERE, KNEE_CONTROL, chair-sit-stand, -",
+                "knee-line R SEVERE + arch R SLIGHT, FOOT_AND_ANKLE, wall-drill, KNEE_CONTROL",
+                "heels L MARKED, FOOT_AND_ANKLE, ball-of-foot-on-step, -",
+                "drift R MARKED + depth - SLIGHT, EVEN_SIDES, other-side-overloaded, DEPTH_AND_SPINE",
+                "drop L SEVERE, EVEN_SIDES, into-the-shift, -",
+                "depth - MARKED, DEPTH_AND_SPINE, box-squat, -",
+                "low-back - MARKED, DEPTH_AND_SPINE, bodyweight-squat-heels-up, -",
+                "knee-line L SLIGHT + depth - MARKED, KNEE_CONTROL, box-squat, DEPTH_AND_SPINE"
+            })
     void focus_follows_the_order_of_treatment_and_rung_the_grade(String marks, Focus focus, String rung, Focus second) {
         Proposal.Placed placed = placed(marks);
 
@@ -60,24 +64,34 @@ class PlacerTest {
     @Test
     void pain_and_missing_clearance_come_before_everything() {
         ScreenResult hurt = Rater.squat().mark("arch L SEVERE").pain(5).judged();
-        ScreenResult shifted = Rater.squat().pain(2).mark("drift L SLIGHT").close(rangordnung.core.protocol.View.FRONT).judged();
+        ScreenResult shifted = Rater.squat()
+                .pain(2)
+                .mark("drift L SLIGHT")
+                .close(rangordnung.core.protocol.View.FRONT)
+                .judged();
         ScreenResult swollen = Rater.squat().pain(1, PainReport.Sign.SWELLING).judged();
 
         for (ScreenResult result : List.of(hurt, shifted, swollen)) {
-            assertThat(PLACER.propose(List.of(result), Clearance.CLEARED)).isInstanceOfSatisfying(Proposal.Placed.class, p -> {
-                assertThat(p.focus()).isEqualTo(Focus.PROTECT);
-                assertThat(p.rung()).isEmpty();
-                assertThat(p.movers()).isEmpty();
-            });
+            assertThat(PLACER.propose(List.of(result), Clearance.CLEARED))
+                    .isInstanceOfSatisfying(Proposal.Placed.class, p -> {
+                        assertThat(p.focus()).isEqualTo(Focus.PROTECT);
+                        assertThat(p.rung()).isEmpty();
+                        assertThat(p.movers()).isEmpty();
+                    });
         }
-        assertThat(((Proposal.Placed) PLACER.propose(List.of(Rater.seen().judged()), Clearance.NOT_CLEARED)).focus()).isEqualTo(Focus.PROTECT);
+        assertThat(((Proposal.Placed) PLACER.propose(List.of(Rater.seen().judged()), Clearance.NOT_CLEARED)).focus())
+                .isEqualTo(Focus.PROTECT);
     }
 
     @Test
     void without_enough_seen_nothing_is_proposed() {
         assertThat(PLACER.propose(List.of(new Rater().attends(Attendance.ABSENT).judged()), Clearance.CLEARED))
                 .isEqualTo(new Proposal.Open(MovementIndex.Reason.ABSENT));
-        assertThat(PLACER.propose(List.of(Rater.squat().close(rangordnung.core.protocol.View.FRONT).judged()), Clearance.CLEARED))
+        assertThat(PLACER.propose(
+                        List.of(Rater.squat()
+                                .close(rangordnung.core.protocol.View.FRONT)
+                                .judged()),
+                        Clearance.CLEARED))
                 .isEqualTo(new Proposal.Open(MovementIndex.Reason.TOO_INCOMPLETE));
     }
 
@@ -91,11 +105,13 @@ class PlacerTest {
         "knee-line L MARKED, knee-line L MARKED, box-squat, RungByGrade",
         "knee-line L SEVERE, arch L SLIGHT, wall-drill, RungByGrade"
     })
-    void the_rung_moves_one_step_up_and_not_down_at_the_first_slip(String before, String now, String rung, String reason) {
+    void the_rung_moves_one_step_up_and_not_down_at_the_first_slip(
+            String before, String now, String rung, String reason) {
         Proposal.Placed placed = placed(before, now);
 
         assertThat(placed.rung()).contains(rung);
-        assertThat(placed.reasons().get(placed.reasons().size() - 1).getClass().getSimpleName()).isEqualTo(reason);
+        assertThat(placed.reasons().get(placed.reasons().size() - 1).getClass().getSimpleName())
+                .isEqualTo(reason);
     }
 
     @Test
@@ -126,31 +142,57 @@ class PlacerTest {
         for (Proposal.Mover mover : now.movers()) {
             ScreenResult changed = screen;
             for (Proposal.Change change : mover.changes()) {
-                changed = changed.withGrade(change.test(), change.criterion(), change.side().orElse(Side.LEFT), change.to(), StandardFloor.PROTOCOL.rules());
+                changed = changed.withGrade(
+                        change.test(),
+                        change.criterion(),
+                        change.side().orElse(Side.LEFT),
+                        change.to(),
+                        StandardFloor.PROTOCOL.rules());
             }
-            assertThat(((Proposal.Placed) PLACER.propose(List.of(changed), Clearance.CLEARED)).place()).isEqualTo(mover.leadsTo()).isNotEqualTo(now.place());
+            assertThat(((Proposal.Placed) PLACER.propose(List.of(changed), Clearance.CLEARED)).place())
+                    .isEqualTo(mover.leadsTo())
+                    .isNotEqualTo(now.place());
         }
     }
 
     /** House convention: second focus 2, other focus 5, too easy 1 a rung, too hard 3 a rung and one rung at most. */
     @ParameterizedTest
-    @CsvSource(nullValues = "-", value = {
-        "KNEE_CONTROL, box-squat, 0", "KNEE_CONTROL, chair-sit-stand, 2", "KNEE_CONTROL, bodyweight-squat-heels-up, 3",
-        "KNEE_CONTROL, goblet-squat, -", "DEPTH_AND_SPINE, box-squat, 2", "EVEN_SIDES, aid-away, 5", "LOAD, box-squat, 5",
-        "PROTECT, -, 5", "KNEE_CONTROL, no-such-rung, -", "KNEE_CONTROL, -, -"
-    })
+    @CsvSource(
+            nullValues = "-",
+            value = {
+                "KNEE_CONTROL, box-squat, 0",
+                "KNEE_CONTROL, chair-sit-stand, 2",
+                "KNEE_CONTROL, bodyweight-squat-heels-up, 3",
+                "KNEE_CONTROL, goblet-squat, -",
+                "DEPTH_AND_SPINE, box-squat, 2",
+                "EVEN_SIDES, aid-away, 5",
+                "LOAD, box-squat, 5",
+                "PROTECT, -, 5",
+                "KNEE_CONTROL, no-such-rung, -",
+                "KNEE_CONTROL, -, -"
+            })
     void a_move_has_a_cost(Focus focus, String rung, Double cost) {
         Proposal.Placed placed = placed("knee-line L SLIGHT + depth - MARKED");
-        Fit fit = Fit.of(placed, new Proposal.Place(focus, Optional.ofNullable(rung)), StandardFloor.LADDERS, StandardFloor.RULES.costs());
+        Fit fit = Fit.of(
+                placed,
+                new Proposal.Place(focus, Optional.ofNullable(rung)),
+                StandardFloor.LADDERS,
+                StandardFloor.RULES.costs());
 
-        assertThat(fit instanceof Fit.Possible possible ? possible.cost() : null).isEqualTo(cost);
+        assertThat(fit instanceof Fit.Possible possible ? possible.cost() : null)
+                .isEqualTo(cost);
     }
 
     @Test
     void nobody_is_moved_out_of_protect() {
-        Proposal.Placed hurt = (Proposal.Placed) PLACER.propose(List.of(Rater.squat().pain(7).judged()), Clearance.CLEARED);
+        Proposal.Placed hurt =
+                (Proposal.Placed) PLACER.propose(List.of(Rater.squat().pain(7).judged()), Clearance.CLEARED);
 
-        assertThat(Fit.of(hurt, new Proposal.Place(Focus.LOAD, Optional.of("bodyweight-squat")), StandardFloor.LADDERS, StandardFloor.RULES.costs()))
+        assertThat(Fit.of(
+                        hurt,
+                        new Proposal.Place(Focus.LOAD, Optional.of("bodyweight-squat")),
+                        StandardFloor.LADDERS,
+                        StandardFloor.RULES.costs()))
                 .isEqualTo(new Fit.Impossible(Fit.Because.PROTECTED));
     }
 }

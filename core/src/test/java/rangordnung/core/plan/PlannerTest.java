@@ -17,7 +17,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 class PlannerTest {
 
-    private static HallPlan hall(int athletes, int raters, int walking, List<HallPlan.Order> orders, HallPlan.Station... stations) {
+    private static HallPlan hall(
+            int athletes, int raters, int walking, List<HallPlan.Order> orders, HallPlan.Station... stations) {
         return new HallPlan(athletes, 1, List.of(stations), raters, walking, 300, 2700, orders);
     }
 
@@ -27,12 +28,18 @@ class PlannerTest {
 
     static List<HallPlan> random() {
         Random random = new Random(8);
-        return IntStream.range(0, 60).mapToObj(i -> {
-            HallPlan.Station[] stations = IntStream.range(0, 1 + random.nextInt(4))
-                    .mapToObj(s -> station("s" + s, 1 + random.nextInt(3), 20 + 10 * random.nextInt(12))).toArray(HallPlan.Station[]::new);
-            List<HallPlan.Order> orders = stations.length > 1 && random.nextInt(4) == 0 ? List.of(new HallPlan.Order("s0", "s1")) : List.of();
-            return hall(1 + random.nextInt(30), 1 + random.nextInt(8), 10 * random.nextInt(3), orders, stations);
-        }).toList();
+        return IntStream.range(0, 60)
+                .mapToObj(i -> {
+                    HallPlan.Station[] stations = IntStream.range(0, 1 + random.nextInt(4))
+                            .mapToObj(s -> station("s" + s, 1 + random.nextInt(3), 20 + 10 * random.nextInt(12)))
+                            .toArray(HallPlan.Station[]::new);
+                    List<HallPlan.Order> orders = stations.length > 1 && random.nextInt(4) == 0
+                            ? List.of(new HallPlan.Order("s0", "s1"))
+                            : List.of();
+                    return hall(
+                            1 + random.nextInt(30), 1 + random.nextInt(8), 10 * random.nextInt(3), orders, stations);
+                })
+                .toList();
     }
 
     @ParameterizedTest
@@ -54,9 +61,12 @@ class PlannerTest {
         Map<String, List<Timetable.Slot>> places = new HashMap<>();
         Map<Integer, List<Timetable.Slot>> athletes = new HashMap<>();
         for (Timetable.Slot slot : timetable.slots()) {
-            places.computeIfAbsent(slot.station() + slot.place(), k -> new ArrayList<>()).add(slot);
+            places.computeIfAbsent(slot.station() + slot.place(), k -> new ArrayList<>())
+                    .add(slot);
             athletes.computeIfAbsent(slot.athlete(), k -> new ArrayList<>()).add(slot);
-            long busy = timetable.slots().stream().filter(o -> o.start() <= slot.start() && slot.start() < o.end()).count();
+            long busy = timetable.slots().stream()
+                    .filter(o -> o.start() <= slot.start() && slot.start() < o.end())
+                    .count();
             assertThat(busy).as("raters").isLessThanOrEqualTo(plan.raters());
         }
         places.values().forEach(slots -> apart(slots, 0));
@@ -65,29 +75,46 @@ class PlannerTest {
             assertThat(slots.stream().map(Timetable.Slot::station)).doesNotHaveDuplicates();
         });
         for (HallPlan.Order order : plan.orders()) {
-            athletes.values().forEach(slots -> assertThat(at(slots, order.before())).isLessThan(at(slots, order.after())));
+            athletes.values()
+                    .forEach(slots -> assertThat(at(slots, order.before())).isLessThan(at(slots, order.after())));
         }
     }
 
     private static int at(List<Timetable.Slot> slots, String station) {
-        return slots.stream().filter(s -> s.station().equals(station)).findFirst().orElseThrow().start();
+        return slots.stream()
+                .filter(s -> s.station().equals(station))
+                .findFirst()
+                .orElseThrow()
+                .start();
     }
 
     private static void apart(List<Timetable.Slot> slots, int gap) {
-        List<Timetable.Slot> sorted = slots.stream().sorted(Comparator.comparingInt(Timetable.Slot::start)).toList();
+        List<Timetable.Slot> sorted = slots.stream()
+                .sorted(Comparator.comparingInt(Timetable.Slot::start))
+                .toList();
         for (int i = 1; i < sorted.size(); i++) {
-            assertThat(sorted.get(i).start()).isGreaterThanOrEqualTo(sorted.get(i - 1).end() + gap);
+            assertThat(sorted.get(i).start())
+                    .isGreaterThanOrEqualTo(sorted.get(i - 1).end() + gap);
         }
     }
 
     static List<HallPlan> small() {
         Random random = new Random(3);
-        return IntStream.range(0, 40).mapToObj(i -> {
-            int stations = 1 + random.nextInt(3);
-            int athletes = stations == 3 ? 2 + random.nextInt(2) : 2 + random.nextInt(3);
-            HallPlan.Station[] all = IntStream.range(0, stations).mapToObj(s -> station("s" + s, 1 + random.nextInt(2), 1 + random.nextInt(9))).toArray(HallPlan.Station[]::new);
-            return hall(athletes, 1 + random.nextInt(4), random.nextInt(3), i % 5 == 0 && stations > 1 ? List.of(new HallPlan.Order("s0", "s1")) : List.of(), all);
-        }).toList();
+        return IntStream.range(0, 40)
+                .mapToObj(i -> {
+                    int stations = 1 + random.nextInt(3);
+                    int athletes = stations == 3 ? 2 + random.nextInt(2) : 2 + random.nextInt(3);
+                    HallPlan.Station[] all = IntStream.range(0, stations)
+                            .mapToObj(s -> station("s" + s, 1 + random.nextInt(2), 1 + random.nextInt(9)))
+                            .toArray(HallPlan.Station[]::new);
+                    return hall(
+                            athletes,
+                            1 + random.nextInt(4),
+                            random.nextInt(3),
+                            i % 5 == 0 && stations > 1 ? List.of(new HallPlan.Order("s0", "s1")) : List.of(),
+                            all);
+                })
+                .toList();
     }
 
     /** Against an enumeration of all orders, second by second. */
@@ -97,7 +124,8 @@ class PlannerTest {
         Timetable flow = Planner.flow(plan);
 
         valid(plan, flow);
-        assertThat(flow.proven() || plan.athletes() * plan.stations().size() > 9).isTrue();
+        assertThat(flow.proven() || plan.athletes() * plan.stations().size() > 9)
+                .isTrue();
         if (flow.finish() > plan.lowerBound()) {
             assertThat(flow.finish()).isEqualTo(new Enumeration(plan).best());
         }
@@ -125,18 +153,28 @@ class PlannerTest {
                 places[s] = busy[s] == null ? new int[plan.stations().get(s).places()] : busy[s];
             }
             if (IntStream.of(done).allMatch(d -> d == (1 << m) - 1)) {
-                return IntStream.range(0, m).flatMap(s -> IntStream.of(places[s])).max().orElse(0);
+                return IntStream.range(0, m)
+                        .flatMap(s -> IntStream.of(places[s]))
+                        .max()
+                        .orElse(0);
             }
             String key = Arrays.toString(wait) + Arrays.toString(done) + Arrays.deepToString(places);
             if (known.containsKey(key)) {
                 return known.get(key);
             }
             int best = Integer.MAX_VALUE;
-            int inUse = (int) IntStream.range(0, m).flatMap(s -> IntStream.of(places[s])).filter(p -> p > 0).count();
+            int inUse = (int) IntStream.range(0, m)
+                    .flatMap(s -> IntStream.of(places[s]))
+                    .filter(p -> p > 0)
+                    .count();
             for (int a = 0; a < wait.length; a++) {
                 for (int s = 0; s < m; s++) {
                     int place = freePlace(places[s]);
-                    if (wait[a] == 0 && (done[a] & 1 << s) == 0 && place >= 0 && inUse < plan.raters() && open(done[a], s)) {
+                    if (wait[a] == 0
+                            && (done[a] & 1 << s) == 0
+                            && place >= 0
+                            && inUse < plan.raters()
+                            && open(done[a], s)) {
                         int seconds = plan.stations().get(s).seconds();
                         int[] w = wait.clone();
                         int[] d = done.clone();
@@ -151,7 +189,10 @@ class PlannerTest {
             boolean something = IntStream.of(wait).anyMatch(x -> x > 0) || inUse > 0;
             if (something) {
                 int[] w = IntStream.of(wait).map(x -> Math.max(0, x - 1)).toArray();
-                int[][] p = Arrays.stream(places).map(row -> IntStream.of(row).map(x -> Math.max(0, x - 1)).toArray()).toArray(int[][]::new);
+                int[][] p = Arrays.stream(places)
+                        .map(row ->
+                                IntStream.of(row).map(x -> Math.max(0, x - 1)).toArray())
+                        .toArray(int[][]::new);
                 best = Math.min(best, 1 + rest(w, done, p, m));
             }
             known.put(key, best);
@@ -159,28 +200,36 @@ class PlannerTest {
         }
 
         private static int freePlace(int[] places) {
-            return IntStream.range(0, places.length).filter(p -> places[p] == 0).findFirst().orElse(-1);
+            return IntStream.range(0, places.length)
+                    .filter(p -> places[p] == 0)
+                    .findFirst()
+                    .orElse(-1);
         }
 
         private boolean open(int done, int station) {
-            return plan.orders().stream().noneMatch(o -> o.after().equals("s" + station) && (done & 1 << Integer.parseInt(o.before().substring(1))) == 0);
+            return plan.orders().stream()
+                    .noneMatch(o -> o.after().equals("s" + station)
+                            && (done & 1 << Integer.parseInt(o.before().substring(1))) == 0);
         }
     }
 
     @Test
     void thirty_pupils_at_three_stations_flow_faster_than_they_rotate() {
-        HallPlan plan = hall(30, 4, 10, List.of(), station("squat", 2, 90), station("lunge", 1, 40), station("balance", 1, 45));
+        HallPlan plan =
+                hall(30, 4, 10, List.of(), station("squat", 2, 90), station("lunge", 1, 40), station("balance", 1, 45));
         Planner.Planned planned = Planner.plan(plan);
 
         assertThat(plan.lowerBound()).isEqualTo(1350);
         assertThat(planned.bottleneck()).isIn("squat", "balance");
-        assertThat(planned.flow().finish()).isLessThan(planned.rotation().orElseThrow().finish());
+        assertThat(planned.flow().finish())
+                .isLessThan(planned.rotation().orElseThrow().finish());
         assertThat(planned.lessons()).isEqualTo(1);
     }
 
     @Test
     void one_more_place_at_the_bottleneck_saves_most() {
-        Planner.Planned planned = Planner.plan(hall(24, 9, 0, List.of(), station("squat", 1, 120), station("wall", 1, 30)));
+        Planner.Planned planned =
+                Planner.plan(hall(24, 9, 0, List.of(), station("squat", 1, 120), station("wall", 1, 30)));
 
         assertThat(planned.bottleneck()).isEqualTo("squat");
         assertThat(planned.savings().get(0).station()).contains("squat");
@@ -196,14 +245,22 @@ class PlannerTest {
         assertThat(together.lessons()).isEqualTo(2);
         assertThat(waves.flow().finish()).isEqualTo(1200);
         assertThat(waves.lessons()).isEqualTo(3);
-        assertThatThrownBy(() -> new HallPlan(2, 3, stations, 1, 0, 300, 2700, List.of())).hasMessageContaining("wave");
+        assertThatThrownBy(() -> new HallPlan(2, 3, stations, 1, 0, 300, 2700, List.of()))
+                .hasMessageContaining("wave");
     }
 
     @Test
     void numbers_that_cannot_be_are_refused_in_words() {
         assertThatThrownBy(() -> hall(0, 1, 0, List.of(), station("a", 1, 1))).hasMessageContaining("1 to 600");
-        assertThatThrownBy(() -> hall(1, 1, 0, List.of(new HallPlan.Order("a", "b"), new HallPlan.Order("b", "a")), station("a", 1, 1), station("b", 1, 1)))
+        assertThatThrownBy(() -> hall(
+                        1,
+                        1,
+                        0,
+                        List.of(new HallPlan.Order("a", "b"), new HallPlan.Order("b", "a")),
+                        station("a", 1, 1),
+                        station("b", 1, 1)))
                 .hasMessageContaining("contradict");
-        assertThatThrownBy(() -> hall(1, 1, 0, List.of(), station("a", 1, 1), station("a", 1, 1))).hasMessageContaining("twice");
+        assertThatThrownBy(() -> hall(1, 1, 0, List.of(), station("a", 1, 1), station("a", 1, 1)))
+                .hasMessageContaining("twice");
     }
 }

@@ -24,7 +24,8 @@ import tools.jackson.databind.json.JsonMapper;
 class BatteryTest {
 
     private static final JsonMapper SPARSE = JsonMapper.builder()
-            .changeDefaultPropertyInclusion(i -> i.withValueInclusion(JsonInclude.Include.NON_ABSENT).withContentInclusion(JsonInclude.Include.NON_ABSENT))
+            .changeDefaultPropertyInclusion(i -> i.withValueInclusion(JsonInclude.Include.NON_ABSENT)
+                    .withContentInclusion(JsonInclude.Include.NON_ABSENT))
             .build();
 
     static List<String> recipes() {
@@ -38,9 +39,12 @@ class BatteryTest {
         String written = SPARSE.writeValueAsString(protocol);
 
         assertThat(SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
-                .getSchema(getClass().getResourceAsStream("/rangordnung/protocols/protocol.schema.json"))
-                .validate(written, InputFormat.JSON)).isEmpty();
-        assertThat(SPARSE.readValue(written, Protocol.class)).as("written and read again").isEqualTo(protocol);
+                        .getSchema(getClass().getResourceAsStream("/rangordnung/protocols/protocol.schema.json"))
+                        .validate(written, InputFormat.JSON))
+                .isEmpty();
+        assertThat(SPARSE.readValue(written, Protocol.class))
+                .as("written and read again")
+                .isEqualTo(protocol);
     }
 
     /** The batteries and schools of the protocols that ship; common practice, no source. */
@@ -53,14 +57,30 @@ class BatteryTest {
         "quick-lesson.2, sit-to-stand split-squat, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, GRADE_ONLY, NO_BANDS"
     })
     void a_recipe_has_its_tests_and_its_school(
-            String recipe, String tests, String turnOut, String width, String depth, String knee, String heels, String bands) {
+            String recipe,
+            String tests,
+            String turnOut,
+            String width,
+            String depth,
+            String knee,
+            String heels,
+            String bands) {
         Protocol protocol = StandardFloor.shipped(recipe);
         Policies school = protocol.policies();
 
-        assertThat(protocol.tests().stream().filter(TestDefinition::counts).map(TestDefinition::id)).containsExactly(tests.split(" "));
-        assertThat(Stream.of(school.turnOut(), school.stanceWidth(), school.depthTarget(), school.kneeReference(), school.heelLift(), school.bands())
-                .map(s -> s.value().toString())).containsExactly(turnOut, width, depth, knee, heels, bands);
-        assertThat(protocol.retests().stream().anyMatch(r -> r.id().equals("light-band"))).isEqualTo(!bands.equals("NO_BANDS"));
+        assertThat(protocol.tests().stream().filter(TestDefinition::counts).map(TestDefinition::id))
+                .containsExactly(tests.split(" "));
+        assertThat(Stream.of(
+                                school.turnOut(),
+                                school.stanceWidth(),
+                                school.depthTarget(),
+                                school.kneeReference(),
+                                school.heelLift(),
+                                school.bands())
+                        .map(s -> s.value().toString()))
+                .containsExactly(turnOut, width, depth, knee, heels, bands);
+        assertThat(protocol.retests().stream().anyMatch(r -> r.id().equals("light-band")))
+                .isEqualTo(!bands.equals("NO_BANDS"));
     }
 
     @Test
@@ -70,18 +90,40 @@ class BatteryTest {
             boolean judged = test.criteria().stream().anyMatch(c -> c.family() == Family.HEEL_LIFT);
             switch (test.heels()) {
                 case EXEMPT -> assertThat(judged).as(test.id()).isFalse();
-                case FRONT_ONLY -> assertThat(test.legs()).as(test.id() + ": a side is the front leg").isEqualTo(TestDefinition.Legs.EACH);
+                case FRONT_ONLY ->
+                    assertThat(test.legs())
+                            .as(test.id() + ": a side is the front leg")
+                            .isEqualTo(TestDefinition.Legs.EACH);
                 case JUDGED -> assertThat(test.pattern()).as(test.id()).isEqualTo(TestDefinition.Pattern.SQUAT);
             }
         }
-        assertThat(StandardFloor.BATTERY.test("running-lunge", Optional.empty()).heels()).isEqualTo(TestDefinition.Heels.EXEMPT);
-        assertThatThrownBy(() -> new TestDefinition("t", new Text("t", "t"), TestDefinition.Pattern.LUNGE, weight(), reps(), List.of(View.SIDE), List.of(),
-                TestDefinition.Heels.EXEMPT, new Text("a", "a"), new Text("b", "b"), List.of(), List.of(), List.of(criterion("front-heel")),
-                TestDefinition.Legs.EACH, TestDefinition.Role.SCREEN, Conditions.STANDARD)).hasMessageContaining("heels are exempt");
+        assertThat(StandardFloor.BATTERY.test("running-lunge", Optional.empty()).heels())
+                .isEqualTo(TestDefinition.Heels.EXEMPT);
+        assertThatThrownBy(() -> new TestDefinition(
+                        "t",
+                        new Text("t", "t"),
+                        TestDefinition.Pattern.LUNGE,
+                        weight(),
+                        reps(),
+                        List.of(View.SIDE),
+                        List.of(),
+                        TestDefinition.Heels.EXEMPT,
+                        new Text("a", "a"),
+                        new Text("b", "b"),
+                        List.of(),
+                        List.of(),
+                        List.of(criterion("front-heel")),
+                        TestDefinition.Legs.EACH,
+                        TestDefinition.Role.SCREEN,
+                        Conditions.STANDARD))
+                .hasMessageContaining("heels are exempt");
     }
 
     private static Criterion criterion(String id) {
-        return StandardFloor.BATTERY.criteria().stream().filter(c -> c.id().equals(id)).findFirst().orElseThrow();
+        return StandardFloor.BATTERY.criteria().stream()
+                .filter(c -> c.id().equals(id))
+                .findFirst()
+                .orElseThrow();
     }
 
     private static Threshold weight() {
@@ -94,17 +136,26 @@ class BatteryTest {
 
     /** Each test with what spoils it: the family of heels, the legs, what ends an attempt without counting. */
     @ParameterizedTest
-    @CsvSource(nullValues = "-", value = {
-        "timed-stance, EACH, EXEMPT, eyes-open, 3, 45, cap foot-down arm moved, -",
-        "timed-stance, EACH, EXEMPT, eyes-closed, 3, 45, cap foot-down arm moved eyes, -",
-        "reach, EACH, EXEMPT, reach, 3, -, valid, foot weight return hands",
-        "error-count, TOGETHER, EXEMPT, errors, 1, 20, -, -",
-        "wall-ball-stork, EACH, EXEMPT, hold, 1, 10, cap foot-down moved, -",
-        "wall-test, EACH, EXEMPT, wall, 1, -, -, -",
-        "scales-squat, TOGETHER, EXEMPT, load-lean, 1, -, -, -"
-    })
+    @CsvSource(
+            nullValues = "-",
+            value = {
+                "timed-stance, EACH, EXEMPT, eyes-open, 3, 45, cap foot-down arm moved, -",
+                "timed-stance, EACH, EXEMPT, eyes-closed, 3, 45, cap foot-down arm moved eyes, -",
+                "reach, EACH, EXEMPT, reach, 3, -, valid, foot weight return hands",
+                "error-count, TOGETHER, EXEMPT, errors, 1, 20, -, -",
+                "wall-ball-stork, EACH, EXEMPT, hold, 1, 10, cap foot-down moved, -",
+                "wall-test, EACH, EXEMPT, wall, 1, -, -, -",
+                "scales-squat, TOGETHER, EXEMPT, load-lean, 1, -, -, -"
+            })
     void a_measured_test_says_what_counts(
-            String id, TestDefinition.Legs legs, TestDefinition.Heels heels, String criterion, int attempts, Double cap, String counts, String not) {
+            String id,
+            TestDefinition.Legs legs,
+            TestDefinition.Heels heels,
+            String criterion,
+            int attempts,
+            Double cap,
+            String counts,
+            String not) {
         TestDefinition test = StandardFloor.BATTERY.test(id, Optional.empty());
         Gauge gauge = test.criterion(criterion).orElseThrow().gauge().orElseThrow();
 
@@ -112,8 +163,10 @@ class BatteryTest {
         assertThat(test.heels()).isEqualTo(heels);
         assertThat(gauge.attempts()).isEqualTo(attempts);
         assertThat(gauge.cap().map(Threshold::value)).isEqualTo(Optional.ofNullable(cap));
-        assertThat(gauge.endings().stream().filter(Gauge.Ending::counts).map(Gauge.Ending::id)).containsExactlyInAnyOrder(words(counts));
-        assertThat(gauge.endings().stream().filter(e -> !e.counts()).map(Gauge.Ending::id)).containsExactlyInAnyOrder(words(not));
+        assertThat(gauge.endings().stream().filter(Gauge.Ending::counts).map(Gauge.Ending::id))
+                .containsExactlyInAnyOrder(words(counts));
+        assertThat(gauge.endings().stream().filter(e -> !e.counts()).map(Gauge.Ending::id))
+                .containsExactlyInAnyOrder(words(not));
     }
 
     private static String[] words(String text) {
@@ -122,7 +175,8 @@ class BatteryTest {
 
     @Test
     void set_up_tests_are_never_graded_and_the_knee_hug_has_nine_cells_a_side() {
-        TestDefinition setUp = StandardFloor.shipped("personal.2").test("personal-set-up").orElseThrow();
+        TestDefinition setUp =
+                StandardFloor.shipped("personal.2").test("personal-set-up").orElseThrow();
 
         assertThat(setUp.role()).isEqualTo(TestDefinition.Role.SET_UP);
         assertThat(setUp.criteria()).allSatisfy(c -> assertThat(c.anchors()).isEmpty());
@@ -130,35 +184,65 @@ class BatteryTest {
             assertThat(c.extent()).isEqualTo(Extent.SIDED);
             assertThat(c.gauge().orElseThrow().parts()).hasSize(9);
         });
-        assertThat(setUp.criteria().stream().map(c -> c.gauge().orElseThrow().instrument())).contains(Gauge.Instrument.CLOCK, Gauge.Instrument.GRID);
+        assertThat(setUp.criteria().stream().map(c -> c.gauge().orElseThrow().instrument()))
+                .contains(Gauge.Instrument.CLOCK, Gauge.Instrument.GRID);
     }
 
     @Test
     void a_retest_changes_one_thing() {
         Text text = new Text("a", "a");
-        assertThatThrownBy(() -> new Retest("two", text, text, Optional.empty(), Set.of(Family.DEPTH), Set.of(),
-                Optional.of(Conditions.Kind.HEEL_PLATE), Optional.of(Conditions.Position.GOBLET), false, List.of(weight()), Optional.empty(), false, Label.CP))
+        assertThatThrownBy(() -> new Retest(
+                        "two",
+                        text,
+                        text,
+                        Optional.empty(),
+                        Set.of(Family.DEPTH),
+                        Set.of(),
+                        Optional.of(Conditions.Kind.HEEL_PLATE),
+                        Optional.of(Conditions.Position.GOBLET),
+                        false,
+                        List.of(weight()),
+                        Optional.empty(),
+                        false,
+                        Label.CP))
                 .hasMessageContaining("one thing");
-        assertThatThrownBy(() -> new Retest("wide", text, text, Optional.empty(), Set.of(Family.DEPTH), Set.of(),
-                Optional.empty(), Optional.empty(), true, List.of(), Optional.empty(), false, Label.CP)).hasMessageContaining("starts with");
+        assertThatThrownBy(() -> new Retest(
+                        "wide",
+                        text,
+                        text,
+                        Optional.empty(),
+                        Set.of(Family.DEPTH),
+                        Set.of(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        true,
+                        List.of(),
+                        Optional.empty(),
+                        false,
+                        Label.CP))
+                .hasMessageContaining("starts with");
     }
 
     @Test
     void an_unknown_view_or_test_is_refused_by_name() {
-        assertThatThrownBy(() -> StandardFloor.BATTERY.schools().choose(Map.of("turnOut", "SIDEWAYS"))).hasMessageContaining("SIDEWAYS");
-        assertThatThrownBy(() -> StandardFloor.BATTERY.test("handstand", Optional.empty())).hasMessageContaining("handstand");
+        assertThatThrownBy(() -> StandardFloor.BATTERY.schools().choose(Map.of("turnOut", "SIDEWAYS")))
+                .hasMessageContaining("SIDEWAYS");
+        assertThatThrownBy(() -> StandardFloor.BATTERY.test("handstand", Optional.empty()))
+                .hasMessageContaining("handstand");
     }
 
     @Test
     void conditions_differ_only_in_what_both_have_taken() {
         Conditions plain = Conditions.STANDARD;
-        Conditions stance = plain.withStance(Optional.of(32.0), Sided.each(s -> s == Side.LEFT ? Optional.of(5.0) : Optional.empty()));
+        Conditions stance = plain.withStance(
+                Optional.of(32.0), Sided.each(s -> s == Side.LEFT ? Optional.of(5.0) : Optional.empty()));
 
         assertThat(plain.differences(stance)).isEmpty();
         assertThat(stance.differences(stance.withStance(Optional.of(50.0), Sided.both(Optional.of(20.0)))))
                 .containsExactlyInAnyOrder(Conditions.Dimension.STANCE, Conditions.Dimension.TURN_OUT);
         assertThat(plain.differences(plain.withAids(List.of(Conditions.Aid.of(Conditions.Kind.HEEL_PLATE, 2)))))
                 .containsExactly(Conditions.Dimension.AIDS);
-        assertThat(plain.withTreatedSide(Optional.of(Side.LEFT)).baseline(plain)).isFalse();
+        assertThat(plain.withTreatedSide(Optional.of(Side.LEFT)).baseline(plain))
+                .isFalse();
     }
 }

@@ -23,7 +23,8 @@ import tools.jackson.databind.node.ObjectNode;
 
 class ProtocolDataTest {
 
-    private static final TestDefinition SQUAT = StandardFloor.PROTOCOL.test("overhead-squat").orElseThrow();
+    private static final TestDefinition SQUAT =
+            StandardFloor.PROTOCOL.test("overhead-squat").orElseThrow();
 
     @Test
     void the_protocol_that_ships_obeys_its_schema_and_the_schema_can_say_no() {
@@ -32,8 +33,10 @@ class ProtocolDataTest {
         String shipped = StandardFloor.tree(StandardFloor.FILE).toString();
 
         assertThat(schema.validate(shipped, InputFormat.JSON)).isEmpty();
-        assertThat(schema.validate(shipped.replace("\"key\":\"k\"", "\"key\":\"kk\""), InputFormat.JSON)).isNotEmpty();
-        assertThat(schema.validate(shipped.replaceFirst(",\"source\":\"Weir[^\"]*\"", ""), InputFormat.JSON)).isNotEmpty();
+        assertThat(schema.validate(shipped.replace("\"key\":\"k\"", "\"key\":\"kk\""), InputFormat.JSON))
+                .isNotEmpty();
+        assertThat(schema.validate(shipped.replaceFirst(",\"source\":\"Weir[^\"]*\"", ""), InputFormat.JSON))
+                .isNotEmpty();
     }
 
     /** House convention: the start anchors of the product. */
@@ -44,7 +47,8 @@ class ProtocolDataTest {
         "trunk, trunk-minus-shin, 8, 38", "low-back, tuck-before-target, 3, 18", "arms, arm-line, 10, 50",
         "turn-out, turn-out-change, 3, 18"
     })
-    void anchors_turn_tolerance_into_zero_and_limit_into_one(String criterion, String measure, double tolerance, double limit) {
+    void anchors_turn_tolerance_into_zero_and_limit_into_one(
+            String criterion, String measure, double tolerance, double limit) {
         Anchor anchor = SQUAT.criterion(criterion).orElseThrow().anchor(measure).orElseThrow();
 
         assertThat(anchor.deviation(tolerance)).isZero();
@@ -59,16 +63,28 @@ class ProtocolDataTest {
     void what_a_heel_lift_spoils_is_what_stands_above_the_feet() {
         assertThat(SQUAT.criteria().stream().filter(Criterion::voidedByHeelLift).map(Criterion::id))
                 .containsExactlyInAnyOrder("knee-line", "drift", "drop", "depth", "trunk", "low-back", "arms");
-        assertThat(SQUAT.criteria().stream().filter(Criterion::heading).map(c -> c.weight().value())).containsOnly(2.0);
+        assertThat(SQUAT.criteria().stream().filter(Criterion::heading).map(c -> c.weight()
+                        .value()))
+                .containsOnly(2.0);
         assertThat(SQUAT.setUp().get(0).part()).isEqualTo("feet");
         assertThat(SQUAT.setUp().get(SQUAT.setUp().size() - 1).part()).isEqualTo("head");
     }
 
     /** House convention: at a cut-point the higher grade holds. */
     @ParameterizedTest
-    @CsvSource({"0, NONE", "0.2499, NONE", "0.25, SLIGHT", "0.4999, SLIGHT", "0.5, MARKED", "0.7499, MARKED", "0.75, SEVERE", "1, SEVERE"})
+    @CsvSource({
+        "0, NONE",
+        "0.2499, NONE",
+        "0.25, SLIGHT",
+        "0.4999, SLIGHT",
+        "0.5, MARKED",
+        "0.7499, MARKED",
+        "0.75, SEVERE",
+        "1, SEVERE"
+    })
     void grades_begin_at_their_cut_points(double deviation, Grade grade) {
-        assertThat(Grade.of(deviation, StandardFloor.PROTOCOL.rules().gradeCutPoints())).isEqualTo(grade);
+        assertThat(Grade.of(deviation, StandardFloor.PROTOCOL.rules().gradeCutPoints()))
+                .isEqualTo(grade);
     }
 
     @Test
@@ -81,8 +97,10 @@ class ProtocolDataTest {
                 contradiction("stands twice", p -> ((ObjectNode) p.at("/tests/0/criteria/1")).put("id", "knee-line")),
                 contradiction("stands twice", p -> ((ObjectNode) p.at("/tests/0/criteria/1")).put("key", "k")),
                 contradiction("above zero", p -> ((ObjectNode) p.at("/tests/0/criteria/0/weight")).put("value", 0)),
-                contradiction("must differ", p -> ((ObjectNode) p.at("/tests/0/criteria/0/anchors/0/limit")).put("value", 3)),
-                contradiction("share one unit", p -> ((ObjectNode) p.at("/tests/0/criteria/0/anchors/0/limit")).put("unit", "radians")),
+                contradiction(
+                        "must differ", p -> ((ObjectNode) p.at("/tests/0/criteria/0/anchors/0/limit")).put("value", 3)),
+                contradiction("share one unit", p -> ((ObjectNode) p.at("/tests/0/criteria/0/anchors/0/limit"))
+                        .put("unit", "radians")),
                 contradiction("must ascend", p -> ((ObjectNode) p.at("/rules/gradeCutPoints/2")).put("value", 0.5)),
                 contradiction("needs its source", p -> ((ObjectNode) p.at("/rules/coverage")).remove("source")),
                 contradiction("heels are exempt", p -> ((ObjectNode) p.at("/tests/0")).put("heels", "EXEMPT")),
@@ -97,20 +115,30 @@ class ProtocolDataTest {
     @ParameterizedTest
     @MethodSource("contradictions")
     void a_protocol_that_contradicts_itself_is_refused_with_the_place(String says, Consumer<ObjectNode> change) {
-        assertThatThrownBy(() -> StandardFloor.protocol(change)).hasRootCauseInstanceOf(InvalidProtocol.class).hasStackTraceContaining(says);
+        assertThatThrownBy(() -> StandardFloor.protocol(change))
+                .hasRootCauseInstanceOf(InvalidProtocol.class)
+                .hasStackTraceContaining(says);
     }
 
     @Test
     void every_rung_that_placement_names_exists_on_the_ladder_of_its_focus() {
         for (PlacementRules.Entry entry : StandardFloor.RULES.entries()) {
-            Ladders.Ladder ladder = StandardFloor.LADDERS.ladderOf(entry.focus()).orElseThrow();
-            assertThat(ladder.rungs().stream().map(Exercise::id)).containsAll(entry.rungs().values());
-            assertThat(entry.rungs().values().stream().map(r -> ladder.position(entry.rungs().get(Grade.NONE)).orElseThrow() - ladder.position(r).orElseThrow()))
-                    .as("a worse grade never enters higher").allMatch(below -> below >= 0);
+            Ladders.Ladder ladder =
+                    StandardFloor.LADDERS.ladderOf(entry.focus()).orElseThrow();
+            assertThat(ladder.rungs().stream().map(Exercise::id))
+                    .containsAll(entry.rungs().values());
+            assertThat(entry.rungs().values().stream()
+                            .map(r -> ladder.position(entry.rungs().get(Grade.NONE))
+                                            .orElseThrow()
+                                    - ladder.position(r).orElseThrow()))
+                    .as("a worse grade never enters higher")
+                    .allMatch(below -> below >= 0);
         }
         for (PlacementRules.Order rule : StandardFloor.RULES.order()) {
-            assertThat(StandardFloor.BATTERY.criteria().stream().map(Criterion::id)).containsAll(rule.criteria());
-            assertThat(StandardFloor.RULES.entries()).anyMatch(e -> e.focus() == rule.focus() && e.link().equals(Optional.of(rule.link())));
+            assertThat(StandardFloor.BATTERY.criteria().stream().map(Criterion::id))
+                    .containsAll(rule.criteria());
+            assertThat(StandardFloor.RULES.entries())
+                    .anyMatch(e -> e.focus() == rule.focus() && e.link().equals(Optional.of(rule.link())));
         }
     }
 }

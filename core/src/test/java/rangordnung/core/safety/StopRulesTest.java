@@ -15,20 +15,32 @@ class StopRulesTest {
 
     /** House convention, conservative. */
     @ParameterizedTest
-    @CsvSource(nullValues = "-", value = {
-        "0, -, RECORD_AND_GO_ON", "3, -, RECORD_AND_GO_ON", "4, -, STOP", "10, -, STOP", "1, NEW_OR_SHARP, STOP",
-        "0, GIVING_WAY, STOP", "0, NUMBNESS, STOP", "0, DIZZINESS, STOP", "0, CHEST_PAIN, STOP", "0, UNWELL, STOP",
-        "2, SWELLING, RECORD_AND_GO_ON", "2, AT_REST_OR_NIGHT, RECORD_AND_GO_ON", "2, BEYOND_TWO_WEEKS, RECORD_AND_GO_ON"
-    })
+    @CsvSource(
+            nullValues = "-",
+            value = {
+                "0, -, RECORD_AND_GO_ON", "3, -, RECORD_AND_GO_ON", "4, -, STOP", "10, -, STOP",
+                        "1, NEW_OR_SHARP, STOP",
+                "0, GIVING_WAY, STOP", "0, NUMBNESS, STOP", "0, DIZZINESS, STOP", "0, CHEST_PAIN, STOP",
+                        "0, UNWELL, STOP",
+                "2, SWELLING, RECORD_AND_GO_ON", "2, AT_REST_OR_NIGHT, RECORD_AND_GO_ON",
+                        "2, BEYOND_TWO_WEEKS, RECORD_AND_GO_ON"
+            })
     void pain_stops_the_screen(int intensity, Sign sign, StopRules.Action action) {
-        assertThat(StopRules.action(report(intensity, sign), StandardFloor.PROTOCOL.rules())).isEqualTo(action);
+        assertThat(StopRules.action(report(intensity, sign), StandardFloor.PROTOCOL.rules()))
+                .isEqualTo(action);
     }
 
     @ParameterizedTest
-    @CsvSource(nullValues = "-", value = {
-        "-, false, false", "-, true, true", "SWELLING, false, true", "AT_REST_OR_NIGHT, false, true",
-        "BEYOND_TWO_WEEKS, false, true", "GIVING_WAY, false, false"
-    })
+    @CsvSource(
+            nullValues = "-",
+            value = {
+                "-, false, false",
+                "-, true, true",
+                "SWELLING, false, true",
+                "AT_REST_OR_NIGHT, false, true",
+                "BEYOND_TWO_WEEKS, false, true",
+                "GIVING_WAY, false, false"
+            })
     void some_pain_belongs_to_a_clinician_before_the_pattern_is_trained(Sign sign, boolean shifts, boolean refer) {
         assertThat(StopRules.refer(List.of(report(2, sign)), false, shifts)).isEqualTo(refer);
         assertThat(StopRules.refer(List.of(), false, shifts)).isFalse();

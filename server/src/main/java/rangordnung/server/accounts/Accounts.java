@@ -35,6 +35,7 @@ public class Accounts {
     private static final int LONGEST_PASSWORD_BYTES = 72;
     /** Lists of common passwords, names and words, with their usual changes; from 3 on a password is no easy guess (the library's own scale, 0 to 4). */
     private static final Zxcvbn GUESSES = new Zxcvbn();
+
     private static final int SAFE = 3;
     private static final List<String> COMMON = common();
     /** Hashing is slow on purpose, so only one is done at once; others wait in line (house convention). */
@@ -75,7 +76,9 @@ public class Accounts {
         checkPassword(password, login, name, organisationName);
         String hash = hashing.run(address, () -> passwords.encode(password));
         return found(organisationName, login, name, hash, () -> {
-            jdbc.sql("select pg_advisory_xact_lock(hashtextextended('setup', 0))").query((row, n) -> 0).single();
+            jdbc.sql("select pg_advisory_xact_lock(hashtextextended('setup', 0))")
+                    .query((row, n) -> 0)
+                    .single();
             if (jdbc.sql("select count(*) from account").query(Long.class).single() > 0) {
                 throw Problem.conflict(Code.ALREADY_SET_UP, "The first account exists already. Sign in with it.");
             }
@@ -90,45 +93,59 @@ public class Accounts {
 
     private Signed found(String organisationName, String login, String name, String hash, Runnable before) {
         UUID organisation = UUID.randomUUID();
-        return Tenancy.as(organisation, () -> transaction.execute(t -> {
-            before.run();
-            organisations.save(new Organisation(organisation, organisationName.strip(), clock.instant()));
-            Account lead = accounts.save(account(login, name, Signed.Role.LEAD, hash));
-            events.publishEvent(new OrganisationFounded(organisation));
-            return new Signed(lead.id(), organisation, lead.login(), lead.name(), lead.role());
-        }));
+        return Tenancy.as(
+                organisation,
+                () -> transaction.execute(t -> {
+                    before.run();
+                    organisations.save(new Organisation(organisation, organisationName.strip(), clock.instant()));
+                    Account lead = accounts.save(account(login, name, Signed.Role.LEAD, hash));
+                    events.publishEvent(new OrganisationFounded(organisation));
+                    return new Signed(lead.id(), organisation, lead.login(), lead.name(), lead.role());
+                }));
     }
 
     /** Adds an account to the organisation of the one who is signed in. */
     public UUID add(String login, String name, Signed.Role role, String password) {
         checkPassword(password, login, name, "");
-        boolean taken = Tenancy.acrossAll(() -> transaction.execute(t -> accounts.findByLogin(normal(login)).isPresent()));
+        boolean taken = Tenancy.acrossAll(() ->
+                transaction.execute(t -> accounts.findByLogin(normal(login)).isPresent()));
         if (taken) {
-            throw new Problem(HttpStatus.CONFLICT, Code.LOGIN_TAKEN, "The login “" + login + "” is taken. Choose another.").with("field", "login");
+            throw new Problem(
+                            HttpStatus.CONFLICT,
+                            Code.LOGIN_TAKEN,
+                            "The login “" + login + "” is taken. Choose another.")
+                    .with("field", "login");
         }
         String hash = passwords.encode(password);
-        return transaction.execute(t -> accounts.save(account(login, name, role, hash)).id());
+        return transaction.execute(
+                t -> accounts.save(account(login, name, role, hash)).id());
     }
 
     /** An account that nobody can sign in to; it carries a helper's name through what they write. */
     public UUID addHelper(String name) {
         UUID id = UUID.randomUUID();
-        return transaction.execute(t -> accounts.save(new Account(id, "helper-" + id, name.strip(), Signed.Role.HELPER, "-", clock.instant())).id());
+        return transaction.execute(t -> accounts.save(
+                        new Account(id, "helper-" + id, name.strip(), Signed.Role.HELPER, "-", clock.instant()))
+                .id());
     }
 
     /** Tells the features that each organisation which exists has been opened. */
     @EventListener(ApplicationReadyEvent.class)
     void open() {
-        List<UUID> all = Tenancy.acrossAll(() -> transaction.execute(t -> organisations.findAll().stream().map(Organisation::id).toList()));
-        all.forEach(id -> Tenancy.as(id, () -> transaction.execute(t -> {
-            events.publishEvent(new OrganisationOpened(id));
-            return id;
-        })));
+        List<UUID> all = Tenancy.acrossAll(() -> transaction.execute(
+                t -> organisations.findAll().stream().map(Organisation::id).toList()));
+        all.forEach(id -> Tenancy.as(
+                id,
+                () -> transaction.execute(t -> {
+                    events.publishEvent(new OrganisationOpened(id));
+                    return id;
+                })));
     }
 
     /** The account of a login and password, if they fit. */
     Optional<Signed> check(String login, String password, String address) {
-        Optional<Account> found = Tenancy.acrossAll(() -> transaction.execute(t -> accounts.findByLogin(normal(login))));
+        Optional<Account> found =
+                Tenancy.acrossAll(() -> transaction.execute(t -> accounts.findByLogin(normal(login))));
         // An unknown login takes as long as a wrong password.
         String hash = found.map(Account::passwordHash).orElse(NOBODY);
         boolean fits = hashing.run(address, () -> passwords.matches(password, hash));
@@ -138,7 +155,8 @@ public class Accounts {
     private static final String NOBODY = "$2a$10$7EqJtq98hPqEX7fNZaFWoOhi5BWX4Z6Zl5d1yMxIpO7g7sYw0iN0K";
 
     String organisationName(UUID organisation) {
-        return transaction.execute(t -> organisations.findById(organisation).map(Organisation::name).orElse(""));
+        return transaction.execute(t ->
+                organisations.findById(organisation).map(Organisation::name).orElse(""));
     }
 
     /** An account as others see it. */
@@ -171,20 +189,33 @@ public class Accounts {
     /** What is common in German, which the library's lists do not have (house convention). */
     private static List<String> common() {
         try (InputStream in = Accounts.class.getResourceAsStream("/accounts/common-words.de.txt")) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().map(String::strip).filter(l -> !l.isEmpty()).toList();
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8)
+                    .lines()
+                    .map(String::strip)
+                    .filter(l -> !l.isEmpty())
+                    .toList();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
     private static void checkPassword(String password, String login, String name, String organisation) {
-        if (password.length() < SHORTEST_PASSWORD || password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES) {
-            throw Problem.invalid(Code.PASSWORD_LENGTH,
-                    "A password has at least " + SHORTEST_PASSWORD + " characters and at most " + LONGEST_PASSWORD_BYTES + " bytes. A short sentence is easy to keep.", "password");
+        if (password.length() < SHORTEST_PASSWORD
+                || password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES) {
+            throw Problem.invalid(
+                    Code.PASSWORD_LENGTH,
+                    "A password has at least " + SHORTEST_PASSWORD + " characters and at most " + LONGEST_PASSWORD_BYTES
+                            + " bytes. A short sentence is easy to keep.",
+                    "password");
         }
-        List<String> known = Stream.concat(COMMON.stream(), Stream.of(login, name, organisation)).filter(w -> !w.isBlank()).toList();
+        List<String> known = Stream.concat(COMMON.stream(), Stream.of(login, name, organisation))
+                .filter(w -> !w.isBlank())
+                .toList();
         if (GUESSES.measure(password, known).getScore() < SAFE) {
-            throw Problem.invalid(Code.PASSWORD_COMMON, "This password is among the first that are guessed. Take a short sentence of your own.", "password");
+            throw Problem.invalid(
+                    Code.PASSWORD_COMMON,
+                    "This password is among the first that are guessed. Take a short sentence of your own.",
+                    "password");
         }
     }
 }

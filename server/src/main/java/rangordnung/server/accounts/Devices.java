@@ -41,8 +41,11 @@ public class Devices {
 
     /** The hash of the device's secret, where it has one. */
     public Optional<String> of(HttpServletRequest request) {
-        return Optional.ofNullable(request.getCookies()).stream().flatMap(Arrays::stream)
-                .filter(c -> c.getName().equals(COOKIE) && c.getValue().length() == SECRET_LENGTH).map(c -> hash(c.getValue())).findFirst();
+        return Optional.ofNullable(request.getCookies()).stream()
+                .flatMap(Arrays::stream)
+                .filter(c -> c.getName().equals(COOKIE) && c.getValue().length() == SECRET_LENGTH)
+                .map(c -> hash(c.getValue()))
+                .findFirst();
     }
 
     /** The hash of the device's secret; a device without one gets one with this answer. */
@@ -64,21 +67,34 @@ public class Devices {
 
     /** Whether the device has signed in to an account of this login before. */
     boolean knows(String device, String login) {
-        return jdbc.sql("select count(*) from known_device d join account a on a.id = d.account_id where d.device_hash = :device and a.login = :login")
-                .param("device", device).param("login", login).query(Integer.class).single() > 0;
+        return jdbc.sql(
+                                "select count(*) from known_device d join account a on a.id = d.account_id where d.device_hash = :device and a.login = :login")
+                        .param("device", device)
+                        .param("login", login)
+                        .query(Integer.class)
+                        .single()
+                > 0;
     }
 
     void remember(String device, UUID account, UUID organisation) {
-        jdbc.sql("delete from known_device where seen_at < :from").param("from", Timestamp.from(clock.instant().minus(REMEMBERED))).update();
-        jdbc.sql("""
+        jdbc.sql("delete from known_device where seen_at < :from")
+                .param("from", Timestamp.from(clock.instant().minus(REMEMBERED)))
+                .update();
+        jdbc.sql(
+                        """
                 insert into known_device (device_hash, account_id, organisation_id, seen_at) values (:device, :account, :organisation, :now)
                 on conflict (device_hash, account_id) do update set seen_at = excluded.seen_at""")
-                .param("device", device).param("account", account).param("organisation", organisation).param("now", Timestamp.from(clock.instant())).update();
+                .param("device", device)
+                .param("account", account)
+                .param("organisation", organisation)
+                .param("now", Timestamp.from(clock.instant()))
+                .update();
     }
 
     private static String hash(String secret) {
         try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(secret.getBytes(StandardCharsets.UTF_8)));
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(secret.getBytes(StandardCharsets.UTF_8)));
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);
         }

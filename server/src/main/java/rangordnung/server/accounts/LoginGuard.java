@@ -67,50 +67,75 @@ public class LoginGuard {
         Attempt attempt = new Attempt(UUID.randomUUID(), subjects);
         Instant now = clock.instant();
         transaction.executeWithoutResult(t -> {
-            jdbc.sql("delete from login_attempt where at < :from").param("from", Timestamp.from(now.minus(WINDOW))).update();
-            subjects.stream().sorted(java.util.Comparator.comparing(Subject::name)).forEach(subject -> {
-                jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 1))").param("key", subject.name()).query((row, n) -> 0).single();
-                check(subject, now);
-            });
-            subjects.forEach(subject -> jdbc.sql("insert into login_attempt (id, subject, at, failed) values (:id, :subject, :at, false)")
-                    .param("id", attempt.id()).param("subject", subject.name()).param("at", Timestamp.from(now)).update());
+            jdbc.sql("delete from login_attempt where at < :from")
+                    .param("from", Timestamp.from(now.minus(WINDOW)))
+                    .update();
+            subjects.stream()
+                    .sorted(java.util.Comparator.comparing(Subject::name))
+                    .forEach(subject -> {
+                        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 1))")
+                                .param("key", subject.name())
+                                .query((row, n) -> 0)
+                                .single();
+                        check(subject, now);
+                    });
+            subjects.forEach(subject -> jdbc.sql(
+                            "insert into login_attempt (id, subject, at, failed) values (:id, :subject, :at, false)")
+                    .param("id", attempt.id())
+                    .param("subject", subject.name())
+                    .param("at", Timestamp.from(now))
+                    .update());
         });
         return attempt;
     }
 
     private void check(Subject subject, Instant now) {
-        var oldest = jdbc.sql("""
+        var oldest = jdbc.sql(
+                        """
                         select at from login_attempt where subject = :subject and failed order by at desc offset :allowed limit 1""")
                 .param("subject", subject.name())
                 .param("allowed", subject.allowed() - 1)
                 .query(Timestamp.class)
                 .optional();
         oldest.ifPresent(at -> {
-            long seconds = Math.max(1, Duration.between(now, at.toInstant().plus(WINDOW)).toSeconds());
-            throw new Problem(HttpStatus.TOO_MANY_REQUESTS, Code.TOO_MANY_LOGINS,
-                    "Too many failed logins. Try again in " + (seconds / 60 + 1) + " minutes.").with(Problem.RETRY, seconds);
+            long seconds = Math.max(
+                    1, Duration.between(now, at.toInstant().plus(WINDOW)).toSeconds());
+            throw new Problem(
+                            HttpStatus.TOO_MANY_REQUESTS,
+                            Code.TOO_MANY_LOGINS,
+                            "Too many failed logins. Try again in " + (seconds / 60 + 1) + " minutes.")
+                    .with(Problem.RETRY, seconds);
         });
         int counted = jdbc.sql("select count(*) from login_attempt where subject = :subject and (failed or at > :from)")
-                .param("subject", subject.name()).param("from", Timestamp.from(now.minus(LONGEST_CHECK))).query(Integer.class).single();
+                .param("subject", subject.name())
+                .param("from", Timestamp.from(now.minus(LONGEST_CHECK)))
+                .query(Integer.class)
+                .single();
         if (counted >= subject.allowed()) {
             throw Problem.busy("Too many logins at once. Try again in a moment.", 2);
         }
     }
 
     void failed(Attempt attempt) {
-        jdbc.sql("update login_attempt set failed = true where id = :id").param("id", attempt.id()).update();
+        jdbc.sql("update login_attempt set failed = true where id = :id")
+                .param("id", attempt.id())
+                .update();
     }
 
     /** The attempt is forgotten, as if it had not been made; what failed elsewhere stays. */
     void forgotten(Attempt attempt) {
-        jdbc.sql("delete from login_attempt where id = :id").param("id", attempt.id()).update();
+        jdbc.sql("delete from login_attempt where id = :id")
+                .param("id", attempt.id())
+                .update();
     }
 
     /** Whoever signs in has shown who they are: failures of the same login or device are forgotten. */
     void succeeded(Attempt attempt) {
         forgotten(attempt);
-        attempt.subjects().stream().filter(s -> s.allowed() == PER_LOGIN)
-                .forEach(s -> jdbc.sql("delete from login_attempt where subject = :subject and failed").param("subject", s.name()).update());
+        attempt.subjects().stream().filter(s -> s.allowed() == PER_LOGIN).forEach(s -> jdbc.sql(
+                        "delete from login_attempt where subject = :subject and failed")
+                .param("subject", s.name())
+                .update());
     }
 
     /** Lets an address try a code; what fails counts as a failed login of that address. */

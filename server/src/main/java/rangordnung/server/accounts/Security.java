@@ -19,9 +19,10 @@ import rangordnung.server.platform.Problem;
 @Configuration
 class Security {
 
-    private static final String CONTENT_POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; font-src 'self'; "
-            + "img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self'; manifest-src 'self'; worker-src 'self'; "
-            + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+    private static final String CONTENT_POLICY =
+            "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; font-src 'self'; "
+                    + "img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self'; manifest-src 'self'; worker-src 'self'; "
+                    + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     @Bean
     PasswordEncoder passwordEncoder() {
@@ -30,31 +31,65 @@ class Security {
 
     @Bean
     SecurityFilterChain chain(HttpSecurity http) throws Exception {
-        return http
-                .authorizeHttpRequests(requests -> requests
-                        .requestMatchers(HttpMethod.GET, "/", "/index.html", "/icon.svg", "/icon-192.png", "/icon-512.png", "/theme.js", "/sw.js", "/manifest.webmanifest", "/assets/**", "/vendor/**", "/actuator/health/**", "/v3/api-docs/**", "/api/session").permitAll()
-                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup", "/api/join").permitAll()
-                        .requestMatchers(HttpMethod.DELETE, "/api/session").permitAll()
-                        .requestMatchers("/error").permitAll()
-                        .requestMatchers(HttpMethod.GET, "/api/today", "/api/protocols/**").hasAnyRole("LEAD", "RATER")
-                        .requestMatchers(HttpMethod.GET, "/api/screenings/*/station", "/api/screenings/*/facts", "/api/screenings/*/books").authenticated()
-                        .requestMatchers(HttpMethod.POST, "/api/screenings/*/facts").authenticated()
-                        .requestMatchers("/api/**").hasRole("LEAD")
-                        .anyRequest().denyAll())
+        return http.authorizeHttpRequests(requests -> requests.requestMatchers(
+                                HttpMethod.GET,
+                                "/",
+                                "/index.html",
+                                "/icon.svg",
+                                "/icon-192.png",
+                                "/icon-512.png",
+                                "/theme.js",
+                                "/sw.js",
+                                "/manifest.webmanifest",
+                                "/assets/**",
+                                "/vendor/**",
+                                "/actuator/health/**",
+                                "/v3/api-docs/**",
+                                "/api/session")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup", "/api/join")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.DELETE, "/api/session")
+                        .permitAll()
+                        .requestMatchers("/error")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.GET, "/api/today", "/api/protocols/**")
+                        .hasAnyRole("LEAD", "RATER")
+                        .requestMatchers(
+                                HttpMethod.GET,
+                                "/api/screenings/*/station",
+                                "/api/screenings/*/facts",
+                                "/api/screenings/*/books")
+                        .authenticated()
+                        .requestMatchers(HttpMethod.POST, "/api/screenings/*/facts")
+                        .authenticated()
+                        .requestMatchers("/api/**")
+                        .hasRole("LEAD")
+                        .anyRequest()
+                        .denyAll())
                 .csrf(csrf -> csrf.spa())
                 .requestCache(cache -> cache.disable())
                 .formLogin(form -> form.disable())
                 .httpBasic(basic -> basic.disable())
                 .logout(logout -> logout.disable())
-                .headers(headers -> headers
-                        .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(policy -> policy.policy(ReferrerPolicy.NO_REFERRER))
-                        .permissionsPolicyHeader(policy -> policy.policy("camera=(self), microphone=(), geolocation=()")))
-                .exceptionHandling(errors -> errors
-                        .authenticationEntryPoint((request, response, e) -> Answers.write(new Problem(HttpStatus.UNAUTHORIZED, Code.SIGNED_OUT,
-                                "Nobody is signed in, or the session has ended. Sign in again; what waits to be saved is kept."), request, response))
-                        .accessDeniedHandler((request, response, e) -> Answers.write(new Problem(HttpStatus.FORBIDDEN, Code.FORBIDDEN,
-                                "This account may not do that, or the page is out of date. Load it again, or ask the lead."), request, response)))
+                        .permissionsPolicyHeader(
+                                policy -> policy.policy("camera=(self), microphone=(), geolocation=()")))
+                .exceptionHandling(errors -> errors.authenticationEntryPoint((request, response, e) -> Answers.write(
+                                new Problem(
+                                        HttpStatus.UNAUTHORIZED,
+                                        Code.SIGNED_OUT,
+                                        "Nobody is signed in, or the session has ended. Sign in again; what waits to be saved is kept."),
+                                request,
+                                response))
+                        .accessDeniedHandler((request, response, e) -> Answers.write(
+                                new Problem(
+                                        HttpStatus.FORBIDDEN,
+                                        Code.FORBIDDEN,
+                                        "This account may not do that, or the page is out of date. Load it again, or ask the lead."),
+                                request,
+                                response)))
                 .build();
     }
 

@@ -77,7 +77,8 @@ class SessionController {
     Me signIn(@Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
         String login = signIn.login().strip().toLowerCase(java.util.Locale.ROOT);
         String address = request.getRemoteAddr();
-        LoginGuard.Attempt attempt = guard.begin(devices.of(request).filter(device -> devices.knows(device, login))
+        LoginGuard.Attempt attempt = guard.begin(devices.of(request)
+                .filter(device -> devices.knows(device, login))
                 .map(device -> List.of(LoginGuard.Subject.device(device + login)))
                 .orElseGet(() -> List.of(LoginGuard.Subject.login(login), LoginGuard.Subject.address(address))));
         Optional<Signed> signed;
@@ -89,10 +90,16 @@ class SessionController {
         }
         if (signed.isEmpty()) {
             guard.failed(attempt);
-            throw new Problem(HttpStatus.UNAUTHORIZED, Code.WRONG_LOGIN, "Login and password do not fit. Check both and try again.");
+            throw new Problem(
+                    HttpStatus.UNAUTHORIZED,
+                    Code.WRONG_LOGIN,
+                    "Login and password do not fit. Check both and try again.");
         }
         guard.succeeded(attempt);
-        devices.remember(devices.known(request, response), signed.get().account(), signed.get().organisation());
+        devices.remember(
+                devices.known(request, response),
+                signed.get().account(),
+                signed.get().organisation());
         return begin(signed.get(), request, response);
     }
 
@@ -110,11 +117,18 @@ class SessionController {
     @PostMapping("/api/setup")
     Me setUp(@Valid @RequestBody FirstAccount first, HttpServletRequest request, HttpServletResponse response) {
         guard.tried(request.getRemoteAddr(), () -> {
-            if (setup.setupCode().isBlank() || !MessageDigest.isEqual(setup.setupCode().getBytes(StandardCharsets.UTF_8), first.code().getBytes(StandardCharsets.UTF_8))) {
-                throw new Problem(HttpStatus.FORBIDDEN, Code.WRONG_SETUP_CODE, "The address does not carry the code that the launcher printed. Copy it again.");
+            if (setup.setupCode().isBlank()
+                    || !MessageDigest.isEqual(
+                            setup.setupCode().getBytes(StandardCharsets.UTF_8),
+                            first.code().getBytes(StandardCharsets.UTF_8))) {
+                throw new Problem(
+                        HttpStatus.FORBIDDEN,
+                        Code.WRONG_SETUP_CODE,
+                        "The address does not carry the code that the launcher printed. Copy it again.");
             }
         });
-        Signed lead = accounts.first(first.organisation(), first.login(), first.name(), first.password(), request.getRemoteAddr());
+        Signed lead = accounts.first(
+                first.organisation(), first.login(), first.name(), first.password(), request.getRemoteAddr());
         devices.remember(devices.known(request, response), lead.account(), lead.organisation());
         return begin(lead, request, response);
     }
@@ -128,10 +142,16 @@ class SessionController {
     @ResponseStatus(HttpStatus.CREATED)
     Accounts.AccountView add(@Valid @RequestBody NewAccount account) {
         if (account.role() == Signed.Role.HELPER) {
-            throw Problem.invalid(Code.WRONG_ROLE, "An account is for a lead or a rater. A helper needs no account: make a code in the hall plan.", "role");
+            throw Problem.invalid(
+                    Code.WRONG_ROLE,
+                    "An account is for a lead or a rater. A helper needs no account: make a code in the hall plan.",
+                    "role");
         }
         UUID id = accounts.add(account.login(), account.name(), account.role(), account.password());
-        return accounts.all().stream().filter(a -> a.id().equals(id)).findFirst().orElseThrow();
+        return accounts.all().stream()
+                .filter(a -> a.id().equals(id))
+                .findFirst()
+                .orElseThrow();
     }
 
     private Me begin(Signed signed, HttpServletRequest request, HttpServletResponse response) {
@@ -140,7 +160,11 @@ class SessionController {
     }
 
     private Me me(Signed signed) {
-        return new Me(signed.account(), signed.name(), signed.role(), accounts.organisationName(signed.organisation()),
+        return new Me(
+                signed.account(),
+                signed.name(),
+                signed.role(),
+                accounts.organisationName(signed.organisation()),
                 Optional.ofNullable(signed.pass()).map(p -> new Opened(p.screening(), p.station())));
     }
 }

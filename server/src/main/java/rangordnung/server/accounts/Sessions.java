@@ -37,7 +37,8 @@ public class Sessions {
             return new CookieSerializer() {
                 @Override
                 public void writeCookieValue(CookieValue value) {
-                    if (value.getRequest().getAttribute(LASTING) instanceof Integer seconds && !value.getCookieValue().isEmpty()) {
+                    if (value.getRequest().getAttribute(LASTING) instanceof Integer seconds
+                            && !value.getCookieValue().isEmpty()) {
                         value.setCookieMaxAge(seconds);
                     }
                     cookies.writeCookieValue(value);
@@ -66,7 +67,8 @@ public class Sessions {
      *
      * @param lasting empty for one that ends with the browser
      */
-    public void begin(Signed signed, Optional<Duration> lasting, HttpServletRequest request, HttpServletResponse response) {
+    public void begin(
+            Signed signed, Optional<Duration> lasting, HttpServletRequest request, HttpServletResponse response) {
         HttpSession before = request.getSession(false);
         if (before != null) {
             before.invalidate();
@@ -77,6 +79,7 @@ public class Sessions {
         SecurityContextHolder.setContext(context);
         lasting.ifPresent(d -> request.setAttribute(LASTING, (int) Math.max(1, d.toSeconds())));
         contexts.saveContext(context, request, response);
-        lasting.ifPresent(d -> request.getSession().setMaxInactiveInterval((int) Math.min(request.getSession().getMaxInactiveInterval(), Math.max(1, d.toSeconds()))));
+        lasting.ifPresent(d -> request.getSession().setMaxInactiveInterval((int)
+                Math.min(request.getSession().getMaxInactiveInterval(), Math.max(1, d.toSeconds()))));
     }
 }

@@ -26,9 +26,9 @@ import rangordnung.core.body.AthleteName;
 import rangordnung.core.body.Side;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Proposal;
+import rangordnung.core.plan.HallPlan;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Extent;
-import rangordnung.core.plan.HallPlan;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Text;
@@ -65,7 +65,16 @@ class DemoData implements ApplicationRunner {
     private final TransactionTemplate transaction;
     private final Clock clock;
 
-    DemoData(Accounts accounts, Rosters rosters, Screenings screenings, Protocols protocols, Facts facts, Halls halls, Groups groups, TransactionTemplate transaction, Clock clock) {
+    DemoData(
+            Accounts accounts,
+            Rosters rosters,
+            Screenings screenings,
+            Protocols protocols,
+            Facts facts,
+            Halls halls,
+            Groups groups,
+            TransactionTemplate transaction,
+            Clock clock) {
         this.accounts = accounts;
         this.rosters = rosters;
         this.screenings = screenings;
@@ -82,8 +91,10 @@ class DemoData implements ApplicationRunner {
         if (!accounts.setupNeeded()) {
             return;
         }
-        Signed lead = accounts.found("Tolmersbrück (invented): Talschule and Turnclub", "lead", "Ulla Wandsprosser", PASSWORD);
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(lead, null, List.of()));
+        Signed lead = accounts.found(
+                "Tolmersbrück (invented): Talschule and Turnclub", "lead", "Ulla Wandsprosser", PASSWORD);
+        SecurityContextHolder.getContext()
+                .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(lead, null, List.of()));
         try {
             UUID rater = accounts.add("rater", "Tomke Linienrichter", Signed.Role.RATER, PASSWORD);
             transaction.executeWithoutResult(t -> {
@@ -102,31 +113,69 @@ class DemoData implements ApplicationRunner {
     private static final List<List<List<String>>> CLASS = List.of(
             List.of(List.of("front", "side"), List.of("front", "side")),
             List.of(List.of("knee-line L MARKED inward SEVERE", "front", "side"), List.of("front", "side")),
-            List.of(List.of("knee-line L SEVERE", "knee-line R MARKED", "front", "side"), List.of("knee-line L SLIGHT", "front", "side")),
+            List.of(
+                    List.of("knee-line L SEVERE", "knee-line R MARKED", "front", "side"),
+                    List.of("knee-line L SLIGHT", "front", "side")),
             List.of(List.of("knee-line R SLIGHT outward", "front", "side"), List.of("front", "side")),
-            List.of(List.of("knee-line L SLIGHT wobble", "front", "arms - SLIGHT", "side"), List.of("knee-line L MARKED wobble", "front", "side")),
-            List.of(List.of("arch L SLIGHT", "front", "side"), List.of("arch L SLIGHT", "front", "head - SLIGHT", "side")),
-            List.of(List.of("arch L MARKED", "arch R MARKED", "knee-line L MARKED", "front", "side"), List.of("arch L SLIGHT", "arch R SLIGHT", "front", "side")),
-            List.of(List.of("arch L SEVERE flat-at-rest", "arch R SEVERE flat-at-rest", "front", "side"), List.of("arch L SEVERE flat-at-rest", "arch R SEVERE flat-at-rest", "front", "side")),
+            List.of(
+                    List.of("knee-line L SLIGHT wobble", "front", "arms - SLIGHT", "side"),
+                    List.of("knee-line L MARKED wobble", "front", "side")),
+            List.of(
+                    List.of("arch L SLIGHT", "front", "side"),
+                    List.of("arch L SLIGHT", "front", "head - SLIGHT", "side")),
+            List.of(
+                    List.of("arch L MARKED", "arch R MARKED", "knee-line L MARKED", "front", "side"),
+                    List.of("arch L SLIGHT", "arch R SLIGHT", "front", "side")),
+            List.of(
+                    List.of("arch L SEVERE flat-at-rest", "arch R SEVERE flat-at-rest", "front", "side"),
+                    List.of("arch L SEVERE flat-at-rest", "arch R SEVERE flat-at-rest", "front", "side")),
             List.of(List.of("turn-out R MARKED", "front", "side"), List.of("turn-out R SLIGHT", "front", "side")),
-            List.of(List.of("knee-line L MARKED", "front", "heels L MARKED", "heels R SEVERE", "depth - MARKED", "side"), List.of("front", "heels L SLIGHT", "heels R SLIGHT", "side")),
-            List.of(List.of("front", "heels R MARKED", "trunk - MARKED", "side"), List.of("front", "heels R MARKED", "side")),
+            List.of(
+                    List.of(
+                            "knee-line L MARKED",
+                            "front",
+                            "heels L MARKED",
+                            "heels R SEVERE",
+                            "depth - MARKED",
+                            "side"),
+                    List.of("front", "heels L SLIGHT", "heels R SLIGHT", "side")),
+            List.of(
+                    List.of("front", "heels R MARKED", "trunk - MARKED", "side"),
+                    List.of("front", "heels R MARKED", "side")),
             List.of(List.of("front", "heels L SLIGHT", "trunk - SLIGHT", "side"), List.of("front", "side")),
             List.of(List.of("drift R MARKED", "front", "side"), List.of("drift R SLIGHT", "front", "side")),
-            List.of(List.of("drift L SEVERE", "drop L SLIGHT", "front", "depth - SLIGHT", "side"), List.of("drift L SEVERE", "front", "side")),
+            List.of(
+                    List.of("drift L SEVERE", "drop L SLIGHT", "front", "depth - SLIGHT", "side"),
+                    List.of("drift L SEVERE", "front", "side")),
             List.of(List.of("drop R MARKED", "front", "side"), List.of("front", "side")),
-            List.of(List.of("front", "depth - MARKED too-shallow", "side"), List.of("front", "depth - SLIGHT too-shallow", "side")),
-            List.of(List.of("front", "depth - SEVERE ended-by-tuck", "low-back - MARKED tuck", "side"), List.of("front", "depth - MARKED ended-by-tuck", "low-back - SLIGHT tuck", "side")),
-            List.of(List.of("front", "depth - SLIGHT personal-ceiling", "side"), List.of("front", "depth - SLIGHT personal-ceiling", "side")),
+            List.of(
+                    List.of("front", "depth - MARKED too-shallow", "side"),
+                    List.of("front", "depth - SLIGHT too-shallow", "side")),
+            List.of(
+                    List.of("front", "depth - SEVERE ended-by-tuck", "low-back - MARKED tuck", "side"),
+                    List.of("front", "depth - MARKED ended-by-tuck", "low-back - SLIGHT tuck", "side")),
+            List.of(
+                    List.of("front", "depth - SLIGHT personal-ceiling", "side"),
+                    List.of("front", "depth - SLIGHT personal-ceiling", "side")),
             List.of(List.of("front", "depth - SEVERE partial-on-purpose", "side"), List.of("front", "side")),
-            List.of(List.of("front", "trunk - MARKED hips-first", "low-back - SLIGHT moves", "side"), List.of("front", "trunk - SLIGHT hips-first", "side")),
-            List.of(List.of("knee-line L MARKED", "front", "arms - MARKED", "head - MARKED looks-up", "side"), List.of("front", "arms - SLIGHT", "head - SLIGHT", "side")),
-            List.of(List.of("knee-line R SLIGHT", "front", "pain 6 KNEE R NEW_OR_SHARP"), List.of("knee-line R SLIGHT", "front", "side")),
-            List.of(List.of("pain 2 BACK -", "drift L SLIGHT", "front", "side"), List.of("pain 2 BACK - BEYOND_TWO_WEEKS", "drift L SLIGHT", "front", "side")),
+            List.of(
+                    List.of("front", "trunk - MARKED hips-first", "low-back - SLIGHT moves", "side"),
+                    List.of("front", "trunk - SLIGHT hips-first", "side")),
+            List.of(
+                    List.of("knee-line L MARKED", "front", "arms - MARKED", "head - MARKED looks-up", "side"),
+                    List.of("front", "arms - SLIGHT", "head - SLIGHT", "side")),
+            List.of(
+                    List.of("knee-line R SLIGHT", "front", "pain 6 KNEE R NEW_OR_SHARP"),
+                    List.of("knee-line R SLIGHT", "front", "side")),
+            List.of(
+                    List.of("pain 2 BACK -", "drift L SLIGHT", "front", "side"),
+                    List.of("pain 2 BACK - BEYOND_TWO_WEEKS", "drift L SLIGHT", "front", "side")),
             List.of(List.of("absent"), List.of("front", "side")),
             List.of(List.of("excused"), List.of("unwell")),
             List.of(List.of("front", "depth - SLIGHT", "side", "cued"), List.of("front", "depth - SLIGHT", "side")),
-            List.of(List.of("unclear arch L", "unclear arch R", "front", "depth - SLIGHT", "undo", "side"), List.of("front")),
+            List.of(
+                    List.of("unclear arch L", "unclear arch R", "front", "depth - SLIGHT", "undo", "side"),
+                    List.of("front")),
             List.of(List.of("front", "side", "rehearsed"), List.of()));
 
     private void schoolClass(UUID rater) {
@@ -136,10 +185,24 @@ class DemoData implements ApplicationRunner {
         UUID second = screening(team, "Autumn screen, eight weeks later", LocalDate.of(2026, 11, 9));
         screenings.invite(second, Set.of(rater));
         for (int i = 0; i < pupils.size(); i++) {
-            send(first, pupils.get(i), LocalDate.of(2026, 9, 14), i, CLASS.get(i).get(0));
-            send(second, pupils.get(i), LocalDate.of(2026, 11, 9), i, CLASS.get(i).get(1));
+            send(
+                    first,
+                    pupils.get(i),
+                    LocalDate.of(2026, 9, 14),
+                    i,
+                    CLASS.get(i).get(0));
+            send(
+                    second,
+                    pupils.get(i),
+                    LocalDate.of(2026, 11, 9),
+                    i,
+                    CLASS.get(i).get(1));
         }
-        decide(second, pupils.get(5), Groups.Kind.MOVE, Optional.of(new Proposal.Place(Focus.KNEE_CONTROL, Optional.of("bodyweight-squat"))),
+        decide(
+                second,
+                pupils.get(5),
+                Groups.Kind.MOVE,
+                Optional.of(new Proposal.Place(Focus.KNEE_CONTROL, Optional.of("bodyweight-squat"))),
                 "Trains with the friend who brings her; arch is nearly there.");
         decide(second, pupils.get(14), Groups.Kind.LOCK, Optional.empty(), "Keep together with the relay team.");
     }
@@ -152,7 +215,8 @@ class DemoData implements ApplicationRunner {
         Random random = new Random(500);
         List<Facts.FactSent> delivery = new ArrayList<>();
         for (int i = 0; i < members.size(); i++) {
-            List<Facts.FactSent> more = InventedTrial.facts(protocols.get(PROTOCOL, 1), members.get(i), screening + "/" + i, time(day, i), random(random));
+            List<Facts.FactSent> more = InventedTrial.facts(
+                    protocols.get(PROTOCOL, 1), members.get(i), screening + "/" + i, time(day, i), random(random));
             if (delivery.size() + more.size() > 500) {
                 facts.take(screening, delivery);
                 delivery = new ArrayList<>();
@@ -171,20 +235,26 @@ class DemoData implements ApplicationRunner {
 
     private static final String SQUAT_CLEAN = "test overhead-squat;front;side";
     private static final String LUNGE_CLEAN = "test split-squat;front;side";
-    private static final String STANCE = "test timed-stance;eyes-open L eyes-open=45 cap;eyes-open R eyes-open=45 cap;eyes-closed L eyes-closed=11 foot-down;eyes-closed R eyes-closed=13 foot-down;front";
+    private static final String STANCE =
+            "test timed-stance;eyes-open L eyes-open=45 cap;eyes-open R eyes-open=45 cap;eyes-closed L eyes-closed=11 foot-down;eyes-closed R eyes-closed=13 foot-down;front";
     private static final String WALL = "test wall-test;wall L NONE;wall R NONE;side";
 
     /** A lesson that is under way: one line an athlete, station by station; empty ones still wait. */
     private static final List<String> LESSON = List.of(
             "present;asked;" + SQUAT_CLEAN + ";" + LUNGE_CLEAN + ";" + STANCE + ";" + WALL,
-            "present;asked;test overhead-squat;front;heels L MARKED;heels R MARKED;depth - MARKED;side;retest heels-up;front;side;" + LUNGE_CLEAN
-                    + ";" + STANCE + ";test wall-test;wall L wall-distance=7;wall R wall-distance=7.5;side",
-            "present;asked;test overhead-squat;front;heels L MARKED;heels R SEVERE;depth - SEVERE;side;retest heels-up;front;side;" + LUNGE_CLEAN
-                    + ";" + STANCE + ";test wall-test;wall L wall-distance=14;wall R wall-distance=14.5;side",
-            "present;asked;test overhead-squat;knee-line L SLIGHT;arch L MARKED;front;side;retest inner-forefoot-up;knee-line L SEVERE;front;side;" + LUNGE_CLEAN + ";" + STANCE,
+            "present;asked;test overhead-squat;front;heels L MARKED;heels R MARKED;depth - MARKED;side;retest heels-up;front;side;"
+                    + LUNGE_CLEAN + ";" + STANCE
+                    + ";test wall-test;wall L wall-distance=7;wall R wall-distance=7.5;side",
+            "present;asked;test overhead-squat;front;heels L MARKED;heels R SEVERE;depth - SEVERE;side;retest heels-up;front;side;"
+                    + LUNGE_CLEAN + ";" + STANCE
+                    + ";test wall-test;wall L wall-distance=14;wall R wall-distance=14.5;side",
+            "present;asked;test overhead-squat;knee-line L SLIGHT;arch L MARKED;front;side;retest inner-forefoot-up;knee-line L SEVERE;front;side;"
+                    + LUNGE_CLEAN + ";" + STANCE,
             "present;asked INJURY_IN_TWELVE_MONTHS;test overhead-squat;drift R MARKED;front;side;" + LUNGE_CLEAN,
-            "present;asked;test overhead-squat;knee-line R MARKED;front;side;retest target;front;side;test split-squat;knee-line R SLIGHT;front;side;" + WALL,
-            "present;asked;" + SQUAT_CLEAN + ";test split-squat;rotation L MARKED;front-heel L SLIGHT;front;side;test timed-stance;eyes-open L eyes-open=45 cap;"
+            "present;asked;test overhead-squat;knee-line R MARKED;front;side;retest target;front;side;test split-squat;knee-line R SLIGHT;front;side;"
+                    + WALL,
+            "present;asked;" + SQUAT_CLEAN
+                    + ";test split-squat;rotation L MARKED;front-heel L SLIGHT;front;side;test timed-stance;eyes-open L eyes-open=45 cap;"
                     + "eyes-open R eyes-open=21 moved;eyes-closed L eyes-closed=8 foot-down;eyes-closed R eyes-closed=2.5 foot-down;front",
             "present;asked;test overhead-squat;knee-line R SLIGHT;front;pain 5 BELOW_KNEECAP R NEW_OR_SHARP",
             "present;asked;" + WALL + ";" + STANCE,
@@ -192,14 +262,26 @@ class DemoData implements ApplicationRunner {
             "present;asked;test overhead-squat;front;depth - SLIGHT;side",
             "present;asked;" + SQUAT_CLEAN + ";test split-squat;front",
             "present;asked;test overhead-squat;arch R SLIGHT;front",
-            "absent", "absent", "present;asked;excused", "present;asked;" + LUNGE_CLEAN, "present;asked;" + STANCE,
-            "present;asked", "present;asked", "present;asked", "present;asked", "", "");
+            "absent",
+            "absent",
+            "present;asked;excused",
+            "present;asked;" + LUNGE_CLEAN,
+            "present;asked;" + STANCE,
+            "present;asked",
+            "present;asked",
+            "present;asked",
+            "present;asked",
+            "",
+            "");
 
     /** What a second rater saw of the first squats, without knowing the first. */
     private static final List<String> SECOND_LOOK = List.of(
-            SQUAT_CLEAN, "test overhead-squat;front;heels L MARKED;heels R MARKED;depth - MARKED;side",
-            "test overhead-squat;front;heels L MARKED;heels R MARKED;depth - SEVERE;side", "test overhead-squat;knee-line L SLIGHT;arch L SLIGHT;front;side",
-            "test overhead-squat;drift R SLIGHT;front;side", "test overhead-squat;knee-line R MARKED;front;trunk - SLIGHT;side");
+            SQUAT_CLEAN,
+            "test overhead-squat;front;heels L MARKED;heels R MARKED;depth - MARKED;side",
+            "test overhead-squat;front;heels L MARKED;heels R MARKED;depth - SEVERE;side",
+            "test overhead-squat;knee-line L SLIGHT;arch L SLIGHT;front;side",
+            "test overhead-squat;drift R SLIGHT;front;side",
+            "test overhead-squat;knee-line R MARKED;front;trunk - SLIGHT;side");
 
     private void lesson(UUID rater) {
         LocalDate today = LocalDate.now(clock);
@@ -208,25 +290,66 @@ class DemoData implements ApplicationRunner {
         UUID screening = screening(team, "Winter screen", today, VERSION);
         screenings.invite(screening, Set.of(rater));
         Protocol protocol = protocols.get(PROTOCOL, VERSION);
-        halls.change(screening, new HallSetup(List.of(
-                new HallSetup.StationSetup("door", new Text("Door", "Eingang"), List.of(), true, 1, 20),
-                new HallSetup.StationSetup("squat", new Text("Squat", "Kniebeuge"), List.of("overhead-squat"), false, 2, 75),
-                new HallSetup.StationSetup("lunge", new Text("Lunge and wall", "Ausfallschritt und Wand"), List.of("split-squat", "wall-test"), false, 2, 80),
-                new HallSetup.StationSetup("balance", new Text("Balance", "Gleichgewicht"), List.of("timed-stance"), false, 2, 60)), 6, 15, 300, 2700,
-                List.of(new HallPlan.Order("door", "squat"), new HallPlan.Order("door", "lunge"), new HallPlan.Order("door", "balance")), Optional.empty(), Optional.empty()));
+        halls.change(
+                screening,
+                new HallSetup(
+                        List.of(
+                                new HallSetup.StationSetup("door", new Text("Door", "Eingang"), List.of(), true, 1, 20),
+                                new HallSetup.StationSetup(
+                                        "squat",
+                                        new Text("Squat", "Kniebeuge"),
+                                        List.of("overhead-squat"),
+                                        false,
+                                        2,
+                                        75),
+                                new HallSetup.StationSetup(
+                                        "lunge",
+                                        new Text("Lunge and wall", "Ausfallschritt und Wand"),
+                                        List.of("split-squat", "wall-test"),
+                                        false,
+                                        2,
+                                        80),
+                                new HallSetup.StationSetup(
+                                        "balance",
+                                        new Text("Balance", "Gleichgewicht"),
+                                        List.of("timed-stance"),
+                                        false,
+                                        2,
+                                        60)),
+                        6,
+                        15,
+                        300,
+                        2700,
+                        List.of(
+                                new HallPlan.Order("door", "squat"),
+                                new HallPlan.Order("door", "lunge"),
+                                new HallPlan.Order("door", "balance")),
+                        Optional.empty(),
+                        Optional.empty()));
         Instant start = clock.instant().minusSeconds(1500);
         take(screening, protocol, pupils, "first", start, LESSON);
-        Signed second = new Signed(rater, Signed.required().organisation(), "rater", "Tomke Linienrichter", Signed.Role.RATER);
+        Signed second =
+                new Signed(rater, Signed.required().organisation(), "rater", "Tomke Linienrichter", Signed.Role.RATER);
         var lead = SecurityContextHolder.getContext().getAuthentication();
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(second, null, List.of()));
+        SecurityContextHolder.getContext()
+                .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(second, null, List.of()));
         take(screening, protocol, pupils, "second", start.plusSeconds(60), SECOND_LOOK);
         SecurityContextHolder.getContext().setAuthentication(lead);
     }
 
-    private void take(UUID screening, Protocol protocol, List<UUID> pupils, String look, Instant start, List<String> lines) {
+    private void take(
+            UUID screening, Protocol protocol, List<UUID> pupils, String look, Instant start, List<String> lines) {
         for (int i = 0; i < lines.size(); i++) {
-            List<String> words = lines.get(i).isEmpty() ? List.of() : List.of(lines.get(i).split(";"));
-            facts.take(screening, InventedTrial.facts(protocol, pupils.get(i), screening + "/" + look + "/" + i, start.plusSeconds(40L * i), words));
+            List<String> words =
+                    lines.get(i).isEmpty() ? List.of() : List.of(lines.get(i).split(";"));
+            facts.take(
+                    screening,
+                    InventedTrial.facts(
+                            protocol,
+                            pupils.get(i),
+                            screening + "/" + look + "/" + i,
+                            start.plusSeconds(40L * i),
+                            words));
         }
     }
 
@@ -243,10 +366,15 @@ class DemoData implements ApplicationRunner {
         List<String> side = new ArrayList<>();
         for (Criterion criterion : protocols.get(PROTOCOL, 1).tests().get(0).criteria()) {
             double odds = criterion.heading() ? 0.2 : 0.12;
-            for (String letter : criterion.extent() == Extent.SIDED ? List.of("L", "R") : List.of(criterion.extent() == Extent.WHOLE ? "-" : random.nextBoolean() ? "L" : "R")) {
+            for (String letter : criterion.extent() == Extent.SIDED
+                    ? List.of("L", "R")
+                    : List.of(criterion.extent() == Extent.WHOLE ? "-" : random.nextBoolean() ? "L" : "R")) {
                 if (random.nextDouble() < odds) {
-                    Grade grade = random.nextInt(10) < 6 ? Grade.SLIGHT : random.nextInt(10) < 8 ? Grade.MARKED : Grade.SEVERE;
-                    (criterion.views().contains(rangordnung.core.protocol.View.FRONT) ? front : side).add(criterion.id() + " " + letter + " " + grade);
+                    Grade grade = random.nextInt(10) < 6
+                            ? Grade.SLIGHT
+                            : random.nextInt(10) < 8 ? Grade.MARKED : Grade.SEVERE;
+                    (criterion.views().contains(rangordnung.core.protocol.View.FRONT) ? front : side)
+                            .add(criterion.id() + " " + letter + " " + grade);
                 }
             }
         }
@@ -270,13 +398,26 @@ class DemoData implements ApplicationRunner {
             double mass = Math.round(10 * Math.max(22, (height - 100) * 0.85 + 4 * random.nextGaussian())) / 10.0;
             boolean known = random.nextInt(12) > 0;
             LocalDate born = LocalDate.of(2026, 9, 1).minusYears(years).minusDays(random.nextInt(364));
-            ids.add(rosters.add(team, new AthleteRecord(name.given(), name.family(), known ? Optional.of(born) : Optional.empty(),
-                    known ? Optional.of(height) : Optional.empty(), known ? Optional.of(mass) : Optional.empty(),
-                    random.nextInt(3) == 0 ? Optional.of(Math.round(height * 5.3) / 10.0) : Optional.empty(),
-                    Optional.of(List.of("handball", "athletics", "gymnastics", "volleyball").get(random.nextInt(4))),
-                    Optional.of(random.nextInt(8) == 0 ? Side.LEFT : Side.RIGHT),
-                    random.nextInt(40) == 0 ? Clearance.NOT_CLEARED : random.nextInt(3) > 0 ? Clearance.CLEARED : Clearance.NOT_ASKED,
-                    Optional.empty(), Optional.empty())).id());
+            ids.add(rosters.add(
+                            team,
+                            new AthleteRecord(
+                                    name.given(),
+                                    name.family(),
+                                    known ? Optional.of(born) : Optional.empty(),
+                                    known ? Optional.of(height) : Optional.empty(),
+                                    known ? Optional.of(mass) : Optional.empty(),
+                                    random.nextInt(3) == 0
+                                            ? Optional.of(Math.round(height * 5.3) / 10.0)
+                                            : Optional.empty(),
+                                    Optional.of(List.of("handball", "athletics", "gymnastics", "volleyball")
+                                            .get(random.nextInt(4))),
+                                    Optional.of(random.nextInt(8) == 0 ? Side.LEFT : Side.RIGHT),
+                                    random.nextInt(40) == 0
+                                            ? Clearance.NOT_CLEARED
+                                            : random.nextInt(3) > 0 ? Clearance.CLEARED : Clearance.NOT_ASKED,
+                                    Optional.empty(),
+                                    Optional.empty()))
+                    .id());
         }
         return ids;
     }
@@ -290,7 +431,10 @@ class DemoData implements ApplicationRunner {
     }
 
     private void send(UUID screening, UUID athlete, LocalDate day, int place, List<String> words) {
-        facts.take(screening, InventedTrial.facts(protocols.get(PROTOCOL, 1), athlete, screening + "/" + place, time(day, place), words));
+        facts.take(
+                screening,
+                InventedTrial.facts(
+                        protocols.get(PROTOCOL, 1), athlete, screening + "/" + place, time(day, place), words));
     }
 
     private static Instant time(LocalDate day, int place) {

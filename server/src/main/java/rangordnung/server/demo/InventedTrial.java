@@ -8,13 +8,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import rangordnung.core.body.Side;
-import rangordnung.core.record.Attendance;
-import rangordnung.core.record.Fact;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.View;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.PainReport;
 import rangordnung.server.screening.Facts;
 
@@ -58,19 +58,49 @@ final class InventedTrial {
     private void add(String words) {
         String[] word = words.split(" ");
         switch (word[0]) {
-            case "present", "absent", "excused", "unwell" -> send(new Fact.Attended(Attendance.valueOf(word[0].toUpperCase(java.util.Locale.ROOT))), Optional.empty());
-            case "front", "side", "back" -> inTrial(new Fact.ViewClosed(trial, View.valueOf(word[0].toUpperCase(java.util.Locale.ROOT)), 5, Optional.empty()));
+            case "present", "absent", "excused", "unwell" ->
+                send(
+                        new Fact.Attended(Attendance.valueOf(word[0].toUpperCase(java.util.Locale.ROOT))),
+                        Optional.empty());
+            case "front", "side", "back" ->
+                inTrial(new Fact.ViewClosed(
+                        trial, View.valueOf(word[0].toUpperCase(java.util.Locale.ROOT)), 5, Optional.empty()));
             case "test" -> begin(word[1], Optional.empty());
             case "retest" -> begin(test, protocol.retest(word[1]));
-            case "asked" -> send(new Fact.Asked(word.length > 1 ? Set.of(Fact.Background.valueOf(word[1])) : Set.of(), true, false, false), Optional.empty());
+            case "asked" ->
+                send(
+                        new Fact.Asked(
+                                word.length > 1 ? Set.of(Fact.Background.valueOf(word[1])) : Set.of(),
+                                true,
+                                false,
+                                false),
+                        Optional.empty());
             case "cued" -> inTrial(new Fact.TrialFlagged(trial, Fact.Flag.CUED, Optional.of("knees out")));
             case "rehearsed" -> inTrial(new Fact.TrialFlagged(trial, Fact.Flag.REHEARSED, Optional.empty()));
             case "unclear" -> inTrial(new Fact.CouldNotTell(trial, word[1], side(word[2])));
-            case "pain" -> inTrial(new Fact.PainReported(Optional.of(trial), new PainReport(PainReport.Region.valueOf(word[2]), side(word[3]),
-                    Integer.parseInt(word[1]), word.length > 4 ? Set.of(PainReport.Sign.valueOf(word[4])) : Set.of())));
-            case "undo" -> send(new Fact.Withdrawn(), Optional.of(facts.get(facts.size() - 1).id()));
-            default -> inTrial(word[2].contains("=") ? measured(word) : new Fact.Marked(trial, word[0], side(word[1]), Grade.valueOf(word[2]),
-                    word.length > 3 ? Optional.of(word[3]) : Optional.empty(), word.length > 4 ? Optional.of(Grade.valueOf(word[4])) : Optional.empty()));
+            case "pain" ->
+                inTrial(new Fact.PainReported(
+                        Optional.of(trial),
+                        new PainReport(
+                                PainReport.Region.valueOf(word[2]),
+                                side(word[3]),
+                                Integer.parseInt(word[1]),
+                                word.length > 4 ? Set.of(PainReport.Sign.valueOf(word[4])) : Set.of())));
+            case "undo" ->
+                send(
+                        new Fact.Withdrawn(),
+                        Optional.of(facts.get(facts.size() - 1).id()));
+            default ->
+                inTrial(
+                        word[2].contains("=")
+                                ? measured(word)
+                                : new Fact.Marked(
+                                        trial,
+                                        word[0],
+                                        side(word[1]),
+                                        Grade.valueOf(word[2]),
+                                        word.length > 3 ? Optional.of(word[3]) : Optional.empty(),
+                                        word.length > 4 ? Optional.of(Grade.valueOf(word[4])) : Optional.empty()));
         }
     }
 
@@ -84,15 +114,31 @@ final class InventedTrial {
     /** Of one part several values are several attempts. */
     private Fact measured(String[] word) {
         String[] value = word[2].split("=");
-        int attempt = (int) facts.stream().filter(f -> f.fact() instanceof Fact.Measured m && m.trial().equals(trial) && m.measure().equals(value[0])
-                && m.side().equals(side(word[1]))).count() + 1;
-        return new Fact.Measured(trial, word[0], side(word[1]), value[0], attempt, Double.parseDouble(value[1]), 1,
-                word.length > 3 ? Optional.of(word[3]) : Optional.empty(), Optional.empty());
+        int attempt = (int) facts.stream()
+                        .filter(f -> f.fact() instanceof Fact.Measured m
+                                && m.trial().equals(trial)
+                                && m.measure().equals(value[0])
+                                && m.side().equals(side(word[1])))
+                        .count()
+                + 1;
+        return new Fact.Measured(
+                trial,
+                word[0],
+                side(word[1]),
+                value[0],
+                attempt,
+                Double.parseDouble(value[1]),
+                1,
+                word.length > 3 ? Optional.of(word[3]) : Optional.empty(),
+                Optional.empty());
     }
 
     private Conditions conditions() {
         Conditions standard = protocol.test(test).orElseThrow().standard();
-        return retest.flatMap(Retest::aid).map(kind -> standard.withAids(List.of(kind.raisesHeel() ? Conditions.Aid.of(kind, 2) : Conditions.Aid.of(kind)))).orElse(standard);
+        return retest.flatMap(Retest::aid)
+                .map(kind -> standard.withAids(
+                        List.of(kind.raisesHeel() ? Conditions.Aid.of(kind, 2) : Conditions.Aid.of(kind))))
+                .orElse(standard);
     }
 
     private static Optional<Side> side(String letter) {
@@ -104,8 +150,13 @@ final class InventedTrial {
     }
 
     private void inTrial(Fact fact) {
-        if (facts.stream().noneMatch(f -> f.fact() instanceof Fact.TrialOpened opened && opened.trial().equals(trial))) {
-            send(new Fact.TrialOpened(trial, test, conditions(), retest.map(r -> new Fact.RetestOf(r.id(), baseline))), Optional.empty());
+        if (facts.stream()
+                .noneMatch(f -> f.fact() instanceof Fact.TrialOpened opened
+                        && opened.trial().equals(trial))) {
+            send(
+                    new Fact.TrialOpened(
+                            trial, test, conditions(), retest.map(r -> new Fact.RetestOf(r.id(), baseline))),
+                    Optional.empty());
         }
         send(fact, Optional.empty());
     }

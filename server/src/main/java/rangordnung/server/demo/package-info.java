@@ -1,3 +1,4 @@
 /** Invented athletes of an invented town, loaded once when the demo is asked for. Nobody in it is real. */
-@org.springframework.modulith.ApplicationModule(allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening", "groups"})
+@org.springframework.modulith.ApplicationModule(
+        allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening", "groups"})
 package rangordnung.server.demo;

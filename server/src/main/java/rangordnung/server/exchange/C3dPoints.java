@@ -57,7 +57,10 @@ final class C3dPoints {
                     return processor;
                 }
             }
-            throw FileProblems.at(Code.FILE_HEADER, "parameter section, byte 4", "the processor " + code + " is none of 84, 85 and 86");
+            throw FileProblems.at(
+                    Code.FILE_HEADER,
+                    "parameter section, byte 4",
+                    "the processor " + code + " is none of 84, 85 and 86");
         }
 
         double real(ByteBuffer bytes, int at) {
@@ -92,30 +95,53 @@ final class C3dPoints {
         header.order(processor.order);
         Parameters parameters = new Parameters(section, processor);
         int points = header.getShort(2) & 0xFFFF;
-        int used = parameters.number("POINT", "USED").map(u -> u.intValue() & 0xFFFF).orElse(points);
+        int used = parameters
+                .number("POINT", "USED")
+                .map(u -> u.intValue() & 0xFFFF)
+                .orElse(points);
         double scale = parameters.number("POINT", "SCALE").orElse(processor.real(header, 12));
         double rate = parameters.number("POINT", "RATE").orElse(processor.real(header, 20));
-        int dataAt = parameters.number("POINT", "DATA_START").map(d -> d.intValue() & 0xFFFF).orElse(header.getShort(16) & 0xFFFF) - 1;
+        int dataAt = parameters
+                        .number("POINT", "DATA_START")
+                        .map(d -> d.intValue() & 0xFFFF)
+                        .orElse(header.getShort(16) & 0xFFFF)
+                - 1;
         int frames = frames(header, parameters);
-        String units = parameters.text("POINT", "UNITS").stream().findFirst().orElse("mm").strip().toLowerCase(Locale.ROOT);
+        String units = parameters.text("POINT", "UNITS").stream()
+                .findFirst()
+                .orElse("mm")
+                .strip()
+                .toLowerCase(Locale.ROOT);
         List<String> labels = labels(parameters, used);
         if (!Double.isFinite(scale) || scale == 0) {
             throw FileProblems.at(Code.FILE_VALUE, "POINT:SCALE", "it is " + scale);
         }
-        Intake intake = new Intake(LandmarkFile.Format.C3D, how, Intake.Axes.ANY, labels, Optional.of(rate), Optional.of(METRES.getOrDefault(units, 0.001)));
+        Intake intake = new Intake(
+                LandmarkFile.Format.C3D,
+                how,
+                Intake.Axes.ANY,
+                labels,
+                Optional.of(rate),
+                Optional.of(METRES.getOrDefault(units, 0.001)));
         source.skipTo((long) dataAt * BLOCK, "point data");
         boolean real = scale < 0;
         int size = real ? 4 : 2;
         int analog = header.getShort(4) & 0xFFFF;
         for (int f = 0; f < frames; f++) {
-            ByteBuffer frame = source.take((4 * used + analog) * size, "frame " + (f + 1) + " of " + frames).order(processor.order);
+            ByteBuffer frame = source.take((4 * used + analog) * size, "frame " + (f + 1) + " of " + frames)
+                    .order(processor.order);
             intake.frame(Double.NaN);
             for (int i = 0; i < used; i++) {
                 int at = 4 * i * size;
                 double residual = real ? processor.real(frame, at + 12) : frame.getShort(at + 6);
                 if (residual >= 0 && intake.takes(i)) {
-                    intake.point(i, coordinate(frame, at, real, scale, processor), coordinate(frame, at + size, real, scale, processor),
-                            coordinate(frame, at + 2 * size, real, scale, processor), 1, "frame " + (f + 1));
+                    intake.point(
+                            i,
+                            coordinate(frame, at, real, scale, processor),
+                            coordinate(frame, at + size, real, scale, processor),
+                            coordinate(frame, at + 2 * size, real, scale, processor),
+                            1,
+                            "frame " + (f + 1));
                 }
             }
         }
@@ -128,20 +154,37 @@ final class C3dPoints {
 
     private static int frames(ByteBuffer header, Parameters parameters) {
         int inHeader = (header.getShort(8) & 0xFFFF) - (header.getShort(6) & 0xFFFF) + 1;
-        int frames = parameters.number("POINT", "FRAMES").map(f -> f.intValue() & 0xFFFF).orElse(inHeader);
-        int known = frames == 0xFFFF || frames == 0 ? parameters.number("POINT", "LONG_FRAMES").map(Double::intValue).orElse(inHeader) : frames;
+        int frames = parameters
+                .number("POINT", "FRAMES")
+                .map(f -> f.intValue() & 0xFFFF)
+                .orElse(inHeader);
+        int known = frames == 0xFFFF || frames == 0
+                ? parameters
+                        .number("POINT", "LONG_FRAMES")
+                        .map(Double::intValue)
+                        .orElse(inHeader)
+                : frames;
         if (known < 1 || known > Intake.MOST_FRAMES) {
-            throw FileProblems.at(Code.FILE_TOO_LONG, "header", "it announces " + known + " frames; 1 to " + Intake.MOST_FRAMES + " are read");
+            throw FileProblems.at(
+                    Code.FILE_TOO_LONG,
+                    "header",
+                    "it announces " + known + " frames; 1 to " + Intake.MOST_FRAMES + " are read");
         }
         return known;
     }
 
     private static List<String> labels(Parameters parameters, int used) {
         if (used < 1 || used > Intake.MOST_NAMES) {
-            throw FileProblems.at(Code.FILE_POINTS, "POINT:USED", "it has " + used + " points; 1 to " + Intake.MOST_NAMES + " are read");
+            throw FileProblems.at(
+                    Code.FILE_POINTS,
+                    "POINT:USED",
+                    "it has " + used + " points; 1 to " + Intake.MOST_NAMES + " are read");
         }
         List<String> labels = new ArrayList<>(parameters.text("POINT", "LABELS"));
-        for (int more = 2; labels.size() < used && !parameters.text("POINT", "LABELS" + more).isEmpty(); more++) {
+        for (int more = 2;
+                labels.size() < used
+                        && !parameters.text("POINT", "LABELS" + more).isEmpty();
+                more++) {
             labels.addAll(parameters.text("POINT", "LABELS" + more));
         }
         for (int i = 0; i < used; i++) {
@@ -178,7 +221,8 @@ final class C3dPoints {
                 }
                 int offsetAt = at + 2 + length;
                 need(offsetAt, 2);
-                String name = new String(section.array(), at + 2, length, StandardCharsets.US_ASCII).toUpperCase(Locale.ROOT);
+                String name =
+                        new String(section.array(), at + 2, length, StandardCharsets.US_ASCII).toUpperCase(Locale.ROOT);
                 int offset = section.getShort(offsetAt) & 0xFFFF;
                 if (group < 0) {
                     groups.put(-group, name);
@@ -190,7 +234,8 @@ final class C3dPoints {
                 }
                 at = offsetAt + offset;
             }
-            ofGroup.forEach((group, parameters) -> parameters.forEach((name, p) -> byName.put(groups.getOrDefault(group, "?") + ":" + name, p)));
+            ofGroup.forEach((group, parameters) ->
+                    parameters.forEach((name, p) -> byName.put(groups.getOrDefault(group, "?") + ":" + name, p)));
         }
 
         private Parameter parameter(int at, String name) {
@@ -198,7 +243,10 @@ final class C3dPoints {
             int type = section.get(at);
             int count = section.get(at + 1) & 0xFF;
             if (count > 7 || type != -1 && type != 1 && type != 2 && type != 4) {
-                throw FileProblems.at(Code.FILE_HEADER, "parameter " + name, "its kind " + type + " with " + count + " dimensions is not known");
+                throw FileProblems.at(
+                        Code.FILE_HEADER,
+                        "parameter " + name,
+                        "its kind " + type + " with " + count + " dimensions is not known");
             }
             need(at + 2, count);
             int[] dimensions = new int[count];
@@ -216,7 +264,8 @@ final class C3dPoints {
 
         private void need(int at, int bytes) {
             if (at + bytes > section.capacity()) {
-                throw FileProblems.at(Code.FILE_CUT_OFF, "parameter section, byte " + at, "a parameter goes beyond its end");
+                throw FileProblems.at(
+                        Code.FILE_CUT_OFF, "parameter section, byte " + at, "a parameter goes beyond its end");
             }
         }
 
@@ -225,11 +274,12 @@ final class C3dPoints {
             if (p == null || p.type() == -1 || p.dimensions().length > 0 && p.dimensions()[0] == 0) {
                 return Optional.empty();
             }
-            return Optional.of(switch (p.type()) {
-                case 1 -> (double) section.get(p.at());
-                case 2 -> (double) section.getShort(p.at());
-                default -> processor.real(section, p.at());
-            });
+            return Optional.of(
+                    switch (p.type()) {
+                        case 1 -> (double) section.get(p.at());
+                        case 2 -> (double) section.getShort(p.at());
+                        default -> processor.real(section, p.at());
+                    });
         }
 
         List<String> text(String group, String name) {
@@ -277,7 +327,10 @@ final class C3dPoints {
 
         void skipTo(long byteAt, String what) {
             if (byteAt < at) {
-                throw FileProblems.at(Code.FILE_HEADER, "header", "its " + what + " would begin at byte " + byteAt + ", inside what came before");
+                throw FileProblems.at(
+                        Code.FILE_HEADER,
+                        "header",
+                        "its " + what + " would begin at byte " + byteAt + ", inside what came before");
             }
             try {
                 in.skipNBytes(byteAt - at);
@@ -297,7 +350,11 @@ final class C3dPoints {
         byte[] parameters = parameters(landmarks, motion.rate(), frames);
         int blocks = (parameters.length + BLOCK - 1) / BLOCK;
         ByteBuffer header = ByteBuffer.allocate(BLOCK).order(ByteOrder.LITTLE_ENDIAN);
-        header.put(0, (byte) 2).put(1, (byte) KEY).putShort(2, (short) landmarks.size()).putShort(6, (short) 1).putShort(8, (short) frames);
+        header.put(0, (byte) 2)
+                .put(1, (byte) KEY)
+                .putShort(2, (short) landmarks.size())
+                .putShort(6, (short) 1)
+                .putShort(8, (short) frames);
         header.putFloat(12, -1).putShort(16, (short) (2 + blocks)).putFloat(20, (float) motion.rate());
         out.write(header.array());
         ByteBuffer section = ByteBuffer.allocate(blocks * BLOCK);
@@ -347,13 +404,22 @@ final class C3dPoints {
         }
 
         void real(int group, String name, double value) {
-            ByteBuffer bytes = ByteBuffer.allocate(7).order(ByteOrder.LITTLE_ENDIAN).put((byte) 4).put((byte) 0).putFloat((float) value).put((byte) 0);
+            ByteBuffer bytes = ByteBuffer.allocate(7)
+                    .order(ByteOrder.LITTLE_ENDIAN)
+                    .put((byte) 4)
+                    .put((byte) 0)
+                    .putFloat((float) value)
+                    .put((byte) 0);
             record(group, name, bytes.array());
         }
 
         void text(int group, String name, List<String> values) {
             int longest = values.stream().mapToInt(String::length).max().orElse(0);
-            ByteBuffer bytes = ByteBuffer.allocate(5 + longest * values.size()).put((byte) -1).put((byte) 2).put((byte) longest).put((byte) values.size());
+            ByteBuffer bytes = ByteBuffer.allocate(5 + longest * values.size())
+                    .put((byte) -1)
+                    .put((byte) 2)
+                    .put((byte) longest)
+                    .put((byte) values.size());
             for (String value : values) {
                 bytes.put(String.format("%-" + longest + "s", value).getBytes(StandardCharsets.US_ASCII));
             }

@@ -40,29 +40,45 @@ final class CsvLandmarks {
     private record Columns(String name, int[] axes) {}
 
     static LandmarkFile read(InputStream in, Reading how) {
-        try (CsvReader<CsvRecord> rows = CsvReader.builder().commentStrategy(CommentStrategy.SKIP).maxBufferSize(LONGEST_LINE)
-                .extraFieldStrategy(FieldMismatchStrategy.IGNORE).missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+        try (CsvReader<CsvRecord> rows = CsvReader.builder()
+                .commentStrategy(CommentStrategy.SKIP)
+                .maxBufferSize(LONGEST_LINE)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .ofCsvRecord(new InputStreamReader(in, StandardCharsets.UTF_8))) {
             Intake intake = null;
             List<Columns> columns = List.of();
             int time = -1;
             for (CsvRecord row : rows) {
                 if (intake == null) {
-                    List<String> header = row.getFields().stream().map(f -> f.strip().replace("\uFEFF", "")).toList();
+                    List<String> header = row.getFields().stream()
+                            .map(f -> f.strip().replace("\uFEFF", ""))
+                            .toList();
                     if (header.size() > MOST_COLUMNS) {
                         throw FileProblems.at(Code.FILE_POINTS, "line 1", "more than " + MOST_COLUMNS + " columns");
                     }
                     columns = columns(header);
-                    time = header.stream().map(h -> h.toLowerCase(Locale.ROOT)).toList().indexOf("time");
+                    time = header.stream()
+                            .map(h -> h.toLowerCase(Locale.ROOT))
+                            .toList()
+                            .indexOf("time");
                     boolean space = columns.stream().anyMatch(c -> c.axes()[2] >= 0);
-                    intake = new Intake(LandmarkFile.Format.CSV, how, space ? Intake.Axes.ATHLETE : Intake.Axes.PICTURE,
-                            columns.stream().map(Columns::name).toList(), Optional.empty(), space ? Optional.of(1.0) : Optional.empty());
+                    intake = new Intake(
+                            LandmarkFile.Format.CSV,
+                            how,
+                            space ? Intake.Axes.ATHLETE : Intake.Axes.PICTURE,
+                            columns.stream().map(Columns::name).toList(),
+                            Optional.empty(),
+                            space ? Optional.of(1.0) : Optional.empty());
                 } else {
                     take(intake, columns, time, row);
                 }
             }
             if (intake == null) {
-                throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "line 1", "there is nothing in it. The first line names the columns: time, left-knee.x, left-knee.z and so on");
+                throw FileProblems.at(
+                        Code.FILE_WITHOUT_FRAMES,
+                        "line 1",
+                        "there is nothing in it. The first line names the columns: time, left-knee.x, left-knee.z and so on");
             }
             return intake.finish();
         } catch (CsvParseException e) {
@@ -77,7 +93,9 @@ final class CsvLandmarks {
         for (int i = 0; i < header.size(); i++) {
             String cell = header.get(i);
             int cut = cell.length() - 2;
-            int axis = cut < 1 || "._ :".indexOf(cell.charAt(cut)) < 0 ? -1 : "xyzc".indexOf(Character.toLowerCase(cell.charAt(cut + 1)));
+            int axis = cut < 1 || "._ :".indexOf(cell.charAt(cut)) < 0
+                    ? -1
+                    : "xyzc".indexOf(Character.toLowerCase(cell.charAt(cut + 1)));
             if (axis >= 0) {
                 found.computeIfAbsent(cell.substring(0, cut), n -> new int[] {-1, -1, -1, -1})[axis] = i;
             }
@@ -85,7 +103,8 @@ final class CsvLandmarks {
         List<Columns> columns = new ArrayList<>();
         found.forEach((name, axes) -> columns.add(new Columns(name, axes)));
         if (columns.isEmpty()) {
-            throw FileProblems.at(Code.FILE_NAMES, "line 1", "no column is named like left-knee.x. Name them by point and axis");
+            throw FileProblems.at(
+                    Code.FILE_NAMES, "line 1", "no column is named like left-knee.x. Name them by point and axis");
         }
         return columns;
     }
@@ -108,7 +127,8 @@ final class CsvLandmarks {
     }
 
     private static boolean seen(CsvRecord row, int column) {
-        return column < 0 || column < row.getFieldCount() && !row.getField(column).isBlank();
+        return column < 0
+                || column < row.getFieldCount() && !row.getField(column).isBlank();
     }
 
     private static double number(CsvRecord row, int column, String line, double otherwise) {
@@ -126,11 +146,12 @@ final class CsvLandmarks {
     static void write(Motion motion, OutputStream out) throws IOException {
         Writer writer = new OutputStreamWriter(out, StandardCharsets.UTF_8);
         double metres = motion.metresPerUnit().orElse(1.0);
-        List<Axis> axes = switch (motion.plane()) {
-            case FRONT -> List.of(Axis.Y, Axis.Z);
-            case SIDE -> List.of(Axis.X, Axis.Z);
-            case SPACE -> List.of(Axis.values());
-        };
+        List<Axis> axes =
+                switch (motion.plane()) {
+                    case FRONT -> List.of(Axis.Y, Axis.Z);
+                    case SIDE -> List.of(Axis.X, Axis.Z);
+                    case SPACE -> List.of(Axis.values());
+                };
         writer.write("time");
         for (Landmark l : motion.landmarks()) {
             for (Axis axis : axes) {

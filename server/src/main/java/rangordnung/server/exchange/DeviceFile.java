@@ -20,8 +20,12 @@ public record DeviceFile(double rate, double[] first, double[] second) {
 
     public static DeviceFile read(String csv) {
         char separator = csv.lines().findFirst().filter(l -> l.contains(";")).isPresent() ? ';' : ',';
-        try (CsvReader<CsvRecord> rows = CsvReader.builder().fieldSeparator(separator).commentStrategy(CommentStrategy.SKIP)
-                .extraFieldStrategy(FieldMismatchStrategy.IGNORE).missingFieldStrategy(FieldMismatchStrategy.IGNORE).ofCsvRecord(csv)) {
+        try (CsvReader<CsvRecord> rows = CsvReader.builder()
+                .fieldSeparator(separator)
+                .commentStrategy(CommentStrategy.SKIP)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .ofCsvRecord(csv)) {
             double[][] values = new double[3][1024];
             int n = -1;
             for (CsvRecord row : rows) {
@@ -33,17 +37,29 @@ public record DeviceFile(double rate, double[] first, double[] second) {
                         values[column][n] = number(row, column);
                     }
                     if (n > 0 && values[0][n] <= values[0][n - 1]) {
-                        throw FileProblems.at(Code.FILE_TIMES, "line " + row.getStartingLineNumber(), "its time does not come after the one before");
+                        throw FileProblems.at(
+                                Code.FILE_TIMES,
+                                "line " + row.getStartingLineNumber(),
+                                "its time does not come after the one before");
                     }
                 }
                 if (++n > MOST) {
-                    throw FileProblems.at(Code.FILE_TOO_LONG, "line " + row.getStartingLineNumber(), "more than " + MOST + " samples; cut the file");
+                    throw FileProblems.at(
+                            Code.FILE_TOO_LONG,
+                            "line " + row.getStartingLineNumber(),
+                            "more than " + MOST + " samples; cut the file");
                 }
             }
             if (n < 2) {
-                throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "line 1", "there are no samples in it. The first line names the columns time, first, second; each further line is a sample");
+                throw FileProblems.at(
+                        Code.FILE_WITHOUT_FRAMES,
+                        "line 1",
+                        "there are no samples in it. The first line names the columns time, first, second; each further line is a sample");
             }
-            return new DeviceFile((n - 1) / (values[0][n - 1] - values[0][0]), Arrays.copyOf(values[1], n), Arrays.copyOf(values[2], n));
+            return new DeviceFile(
+                    (n - 1) / (values[0][n - 1] - values[0][0]),
+                    Arrays.copyOf(values[1], n),
+                    Arrays.copyOf(values[2], n));
         } catch (CsvParseException e) {
             throw FileProblems.at(Code.FILE_BROKEN, "CSV", "a line cannot be read; a quotation mark may be open");
         } catch (IOException e) {

@@ -18,11 +18,17 @@ final class FileProblems {
     }
 
     static Problem notNumber(String place, String text) {
-        return at(Code.FILE_NOT_NUMBER, place, "“" + (text.length() > 30 ? text.substring(0, 30) + "…" : text) + "” is no number; a decimal point separates its fraction");
+        return at(
+                Code.FILE_NOT_NUMBER,
+                place,
+                "“" + (text.length() > 30 ? text.substring(0, 30) + "…" : text)
+                        + "” is no number; a decimal point separates its fraction");
     }
 
     static Problem unknown() {
-        return Problem.invalid(Code.UNKNOWN_FORMAT,
-                "This is none of the kinds that are read: CSV, TRC, C3D, COCO keypoints or JSON with 33 landmarks. Say which kind it is, or export it as CSV.", "file");
+        return Problem.invalid(
+                Code.UNKNOWN_FORMAT,
+                "This is none of the kinds that are read: CSV, TRC, C3D, COCO keypoints or JSON with 33 landmarks. Say which kind it is, or export it as CSV.",
+                "file");
     }
 }

@@ -23,6 +23,7 @@ final class Intake {
     static final int MOST_NAMES = 400;
     /** Most frames that are read: ten minutes at 60 frames per second (house convention). */
     static final int MOST_FRAMES = 36_000;
+
     private static final int WAITING = 60;
     private static final double LARGEST = 1e7;
 
@@ -56,9 +57,18 @@ final class Intake {
      * @param rate          frames per second, where the file says it
      * @param metresPerUnit where the file says it
      */
-    Intake(LandmarkFile.Format format, Reading how, Axes axes, List<String> names, Optional<Double> rate, Optional<Double> metresPerUnit) {
+    Intake(
+            LandmarkFile.Format format,
+            Reading how,
+            Axes axes,
+            List<String> names,
+            Optional<Double> rate,
+            Optional<Double> metresPerUnit) {
         if (names.isEmpty() || names.size() > MOST_NAMES) {
-            throw FileProblems.at(Code.FILE_POINTS, "header", "it names " + names.size() + " points; between 1 and " + MOST_NAMES + " are read");
+            throw FileProblems.at(
+                    Code.FILE_POINTS,
+                    "header",
+                    "it names " + names.size() + " points; between 1 and " + MOST_NAMES + " are read");
         }
         this.format = format;
         this.how = how;
@@ -111,8 +121,16 @@ final class Intake {
         if (landmarks[index] == null || !(confidence > 0)) {
             return;
         }
-        if (Math.abs(x) > LARGEST || Math.abs(y) > LARGEST || Math.abs(z) > LARGEST || Double.isNaN(x) || Double.isNaN(y) || Double.isNaN(z)) {
-            throw FileProblems.at(Code.FILE_VALUE, place, "“" + names.get(index) + "” lies at " + x + ", " + y + ", " + z + ", which cannot be");
+        if (Math.abs(x) > LARGEST
+                || Math.abs(y) > LARGEST
+                || Math.abs(z) > LARGEST
+                || Double.isNaN(x)
+                || Double.isNaN(y)
+                || Double.isNaN(z)) {
+            throw FileProblems.at(
+                    Code.FILE_VALUE,
+                    place,
+                    "“" + names.get(index) + "” lies at " + x + ", " + y + ", " + z + ", which cannot be");
         }
         frame[4 * index] = x;
         frame[4 * index + 1] = y;
@@ -151,7 +169,8 @@ final class Intake {
         }
         for (int i = 1; i < n; i++) {
             if (times.get(i) <= times.get(i - 1)) {
-                throw FileProblems.at(Code.FILE_TIMES, "frame " + (i + 1), "its time does not come after the one before");
+                throw FileProblems.at(
+                        Code.FILE_TIMES, "frame " + (i + 1), "its time does not come after the one before");
             }
         }
         return Optional.of((n - 1) / (times.get(n - 1) - times.get(0)));
@@ -159,7 +178,10 @@ final class Intake {
 
     private void pass(double[] done) {
         if (motion.frames() == MOST_FRAMES) {
-            throw FileProblems.at(Code.FILE_TOO_LONG, "frame " + (MOST_FRAMES + 1), "more than ten minutes at 60 frames per second; cut the file");
+            throw FileProblems.at(
+                    Code.FILE_TOO_LONG,
+                    "frame " + (MOST_FRAMES + 1),
+                    "more than ten minutes at 60 frames per second; cut the file");
         }
         motion.frame();
         for (int i = 0; i < landmarks.length; i++) {
@@ -211,7 +233,9 @@ final class Intake {
         if (body == null || body[0] == 0 && body[1] == 0 && body[2] == 0) {
             return new double[][] {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}};
         }
-        int axis = Math.abs(body[0]) > Math.abs(body[1]) ? (Math.abs(body[0]) > Math.abs(body[2]) ? 0 : 2) : Math.abs(body[1]) > Math.abs(body[2]) ? 1 : 2;
+        int axis = Math.abs(body[0]) > Math.abs(body[1])
+                ? (Math.abs(body[0]) > Math.abs(body[2]) ? 0 : 2)
+                : Math.abs(body[1]) > Math.abs(body[2]) ? 1 : 2;
         double[] up = new double[3];
         up[axis] = Math.signum(body[axis]);
         double[] hips = difference(place(sums, Landmark.LEFT_HIP), place(sums, Landmark.RIGHT_HIP));
@@ -219,7 +243,9 @@ final class Intake {
         if (left == null) {
             double[] foot = difference(mean(sums, Point.SECOND_TOE), mean(sums, Point.HEEL));
             double[] forward = foot == null ? null : across(foot, up);
-            left = forward == null ? new double[] {axis == 2 ? 1 : 0, axis == 0 ? 1 : 0, axis == 1 ? 1 : 0} : cross(up, forward);
+            left = forward == null
+                    ? new double[] {axis == 2 ? 1 : 0, axis == 0 ? 1 : 0, axis == 1 ? 1 : 0}
+                    : cross(up, forward);
         }
         return new double[][] {cross(left, up), left, up};
     }

@@ -42,11 +42,15 @@ final class JsonKeypoints {
     }
 
     private static String place(JacksonException e) {
-        return e.getLocation() == null ? "JSON" : "line " + e.getLocation().getLineNr() + ", column " + e.getLocation().getColumnNr();
+        return e.getLocation() == null
+                ? "JSON"
+                : "line " + e.getLocation().getLineNr() + ", column "
+                        + e.getLocation().getColumnNr();
     }
 
     private static String place(JsonParser parser) {
-        return "line " + parser.currentTokenLocation().getLineNr() + ", column " + parser.currentTokenLocation().getColumnNr();
+        return "line " + parser.currentTokenLocation().getLineNr() + ", column "
+                + parser.currentTokenLocation().getColumnNr();
     }
 
     private static double number(JsonParser parser) {
@@ -128,7 +132,8 @@ final class JsonKeypoints {
                     needs(parser, JsonToken.START_ARRAY, "keypoints are a list of numbers");
                     while (parser.nextToken() != JsonToken.END_ARRAY) {
                         if (parser.currentToken() == null || keypoints.size() > 3 * Intake.MOST_NAMES) {
-                            throw FileProblems.at(Code.FILE_BROKEN, place(parser), "a list of keypoints is too long or does not end");
+                            throw FileProblems.at(
+                                    Code.FILE_BROKEN, place(parser), "a list of keypoints is too long or does not end");
                         }
                         keypoints.add(number(parser));
                     }
@@ -163,7 +168,11 @@ final class JsonKeypoints {
             if (intake == null) {
                 count = keypoints.size() / 3;
                 if (keypoints.size() % 3 != 0 || count != 17 && count != 23) {
-                    throw FileProblems.at(Code.FILE_POINTS, place, "it has " + keypoints.size() + " numbers; 51 for 17 keypoints or 69 for 23 with feet are read");
+                    throw FileProblems.at(
+                            Code.FILE_POINTS,
+                            place,
+                            "it has " + keypoints.size()
+                                    + " numbers; 51 for 17 keypoints or 69 for 23 with feet are read");
                 }
                 List<String> names = new ArrayList<>(LandmarkNames.COCO);
                 if (count == 23) {
@@ -172,7 +181,10 @@ final class JsonKeypoints {
                 intake = new Intake(LandmarkFile.Format.COCO, how, Intake.Axes.PICTURE, names, rate, Optional.empty());
             }
             if (keypoints.size() != 3 * count) {
-                throw FileProblems.at(Code.FILE_POINTS, place, "it has " + keypoints.size() / 3 + " keypoints, the ones before have " + count);
+                throw FileProblems.at(
+                        Code.FILE_POINTS,
+                        place,
+                        "it has " + keypoints.size() / 3 + " keypoints, the ones before have " + count);
             }
             if (!Double.isNaN(image)) {
                 // One athlete a picture: the first that stands there is taken.
@@ -197,7 +209,10 @@ final class JsonKeypoints {
             }
             double missing = Math.rint((image - last) / step) - 1;
             if (missing > LONGEST_GAP) {
-                throw FileProblems.at(Code.FILE_TIMES, place, "the picture " + image + " comes " + missing + " pictures after the one before");
+                throw FileProblems.at(
+                        Code.FILE_TIMES,
+                        place,
+                        "the picture " + image + " comes " + missing + " pictures after the one before");
             }
             for (int i = 0; i < missing; i++) {
                 intake.frame(Double.NaN);
@@ -245,9 +260,18 @@ final class JsonKeypoints {
         private void frames(JsonParser parser) {
             needs(parser, JsonToken.START_ARRAY, "frames are a list");
             if (!(width > 0 && height > 0)) {
-                throw FileProblems.at(Code.FILE_HEADER, place(parser), "width and height of the picture come before its frames, above zero");
+                throw FileProblems.at(
+                        Code.FILE_HEADER,
+                        place(parser),
+                        "width and height of the picture come before its frames, above zero");
             }
-            intake = new Intake(LandmarkFile.Format.LANDMARKS_33, how, Intake.Axes.PICTURE, LandmarkNames.THIRTY_THREE, rate, Optional.empty());
+            intake = new Intake(
+                    LandmarkFile.Format.LANDMARKS_33,
+                    how,
+                    Intake.Axes.PICTURE,
+                    LandmarkNames.THIRTY_THREE,
+                    rate,
+                    Optional.empty());
             while (parser.nextToken() == JsonToken.START_OBJECT || parser.currentToken() == JsonToken.START_ARRAY) {
                 if (parser.currentToken() == JsonToken.START_ARRAY) {
                     intake.frame(Double.NaN);
@@ -315,13 +339,15 @@ final class JsonKeypoints {
         Optional<Landmark> landmark = name.equals("nose") ? Optional.of(Landmark.HEAD) : LandmarkNames.guess(name);
         Axis across = motion.plane() == Motion.Plane.FRONT ? Axis.Y : Axis.X;
         return landmark.filter(l -> motion.confidence(l, frame) > 0)
-                .map(l -> new Seen(motion.at(l, across, frame), -motion.at(l, Axis.Z, frame), motion.confidence(l, frame)))
+                .map(l -> new Seen(
+                        motion.at(l, across, frame), -motion.at(l, Axis.Z, frame), motion.confidence(l, frame)))
                 .orElse(null);
     }
 
     static void write(Motion motion, LandmarkFile.Format format, OutputStream out) throws IOException {
         if (motion.plane() == Motion.Plane.SPACE) {
-            throw Problem.invalid(Code.NO_PICTURE, "A clip in space is no picture; write it as CSV, TRC or C3D.", "format");
+            throw Problem.invalid(
+                    Code.NO_PICTURE, "A clip in space is no picture; write it as CSV, TRC or C3D.", "format");
         }
         try (JsonGenerator json = JSON.createGenerator(out)) {
             json.writeStartObject();
@@ -386,6 +412,8 @@ final class JsonKeypoints {
     /** Which of both kinds a JSON is, by the names that stand at its beginning. */
     static LandmarkFile.Format kind(String head) {
         String lower = head.toLowerCase(Locale.ROOT);
-        return lower.contains("\"annotations\"") || lower.contains("\"keypoints\"") || lower.contains("\"images\"") ? LandmarkFile.Format.COCO : LandmarkFile.Format.LANDMARKS_33;
+        return lower.contains("\"annotations\"") || lower.contains("\"keypoints\"") || lower.contains("\"images\"")
+                ? LandmarkFile.Format.COCO
+                : LandmarkFile.Format.LANDMARKS_33;
     }
 }

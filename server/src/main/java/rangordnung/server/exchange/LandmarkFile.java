@@ -15,5 +15,11 @@ import rangordnung.core.motion.Motion;
 public record LandmarkFile(Format format, List<String> names, Map<String, Landmark> mapping, Motion motion) {
 
     /** Kinds of files. */
-    public enum Format { CSV, TRC, C3D, COCO, LANDMARKS_33 }
+    public enum Format {
+        CSV,
+        TRC,
+        C3D,
+        COCO,
+        LANDMARKS_33
+    }
 }

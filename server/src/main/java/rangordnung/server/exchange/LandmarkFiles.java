@@ -43,14 +43,17 @@ public final class LandmarkFiles {
         if (C3dPoints.recognises(head)) {
             return LandmarkFile.Format.C3D;
         }
-        String text = new String(head, StandardCharsets.UTF_8).replace("\uFEFF", "").stripLeading();
+        String text =
+                new String(head, StandardCharsets.UTF_8).replace("\uFEFF", "").stripLeading();
         if (TrcMarkers.recognises(text)) {
             return LandmarkFile.Format.TRC;
         }
         if (text.startsWith("{") || text.startsWith("[")) {
             return JsonKeypoints.kind(text);
         }
-        if (text.isEmpty() || text.indexOf('\0') >= 0 || text.lines().findFirst().filter(l -> l.contains(",")).isEmpty()) {
+        if (text.isEmpty()
+                || text.indexOf('\0') >= 0
+                || text.lines().findFirst().filter(l -> l.contains(",")).isEmpty()) {
             throw FileProblems.unknown();
         }
         return LandmarkFile.Format.CSV;

@@ -14,16 +14,62 @@ final class LandmarkNames {
 
     /** Keypoints of a body in the order of the COCO data set, then the six of the feet (Lin et al. 2014; from memory). */
     static final List<String> COCO = List.of(
-            "nose", "left_eye", "right_eye", "left_ear", "right_ear", "left_shoulder", "right_shoulder", "left_elbow", "right_elbow", "left_wrist",
-            "right_wrist", "left_hip", "right_hip", "left_knee", "right_knee", "left_ankle", "right_ankle");
-    static final List<String> COCO_FEET = List.of("left_big_toe", "left_small_toe", "left_heel", "right_big_toe", "right_small_toe", "right_heel");
+            "nose",
+            "left_eye",
+            "right_eye",
+            "left_ear",
+            "right_ear",
+            "left_shoulder",
+            "right_shoulder",
+            "left_elbow",
+            "right_elbow",
+            "left_wrist",
+            "right_wrist",
+            "left_hip",
+            "right_hip",
+            "left_knee",
+            "right_knee",
+            "left_ankle",
+            "right_ankle");
+
+    static final List<String> COCO_FEET =
+            List.of("left_big_toe", "left_small_toe", "left_heel", "right_big_toe", "right_small_toe", "right_heel");
 
     /** The 33 landmarks of common body pose networks, in order (value from memory). */
     static final List<String> THIRTY_THREE = List.of(
-            "nose", "left_eye_inner", "left_eye", "left_eye_outer", "right_eye_inner", "right_eye", "right_eye_outer", "left_ear", "right_ear", "mouth_left",
-            "mouth_right", "left_shoulder", "right_shoulder", "left_elbow", "right_elbow", "left_wrist", "right_wrist", "left_pinky", "right_pinky",
-            "left_index", "right_index", "left_thumb", "right_thumb", "left_hip", "right_hip", "left_knee", "right_knee", "left_ankle", "right_ankle",
-            "left_heel", "right_heel", "left_foot_index", "right_foot_index");
+            "nose",
+            "left_eye_inner",
+            "left_eye",
+            "left_eye_outer",
+            "right_eye_inner",
+            "right_eye",
+            "right_eye_outer",
+            "left_ear",
+            "right_ear",
+            "mouth_left",
+            "mouth_right",
+            "left_shoulder",
+            "right_shoulder",
+            "left_elbow",
+            "right_elbow",
+            "left_wrist",
+            "right_wrist",
+            "left_pinky",
+            "right_pinky",
+            "left_index",
+            "right_index",
+            "left_thumb",
+            "right_thumb",
+            "left_hip",
+            "right_hip",
+            "left_knee",
+            "right_knee",
+            "left_ankle",
+            "right_ankle",
+            "left_heel",
+            "right_heel",
+            "left_foot_index",
+            "right_foot_index");
 
     /** Stems of names, the more particular ones first. */
     private static final Map<String, Point> STEMS = new LinkedHashMap<>();
@@ -63,9 +109,9 @@ final class LandmarkNames {
     /** The landmark that a name stands for, as far as it can be told. */
     static Optional<Landmark> guess(String name) {
         String plain = name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]", "");
-        Optional<Side> side = plain.startsWith("left") || plain.endsWith("left") ? Optional.of(Side.LEFT)
-                : plain.startsWith("right") || plain.endsWith("right") ? Optional.of(Side.RIGHT)
-                : Optional.empty();
+        Optional<Side> side = plain.startsWith("left") || plain.endsWith("left")
+                ? Optional.of(Side.LEFT)
+                : plain.startsWith("right") || plain.endsWith("right") ? Optional.of(Side.RIGHT) : Optional.empty();
         String rest = plain.replace("left", "").replace("right", "");
         Optional<Point> point = point(rest);
         if (side.isEmpty() && point.isEmpty() && rest.length() > 1) {
@@ -87,6 +133,9 @@ final class LandmarkNames {
     }
 
     private static Optional<Point> point(String rest) {
-        return STEMS.entrySet().stream().filter(e -> rest.startsWith(e.getKey())).map(Map.Entry::getValue).findFirst();
+        return STEMS.entrySet().stream()
+                .filter(e -> rest.startsWith(e.getKey()))
+                .map(Map.Entry::getValue)
+                .findFirst();
     }
 }

@@ -19,7 +19,12 @@ public record Reading(Motion.Plane plane, Facing facing, Map<String, Landmark> m
     static final double USUAL_RATE = 30;
 
     /** Which way the athlete looks in a picture. */
-    public enum Facing { TOWARD, AWAY, RIGHT, LEFT }
+    public enum Facing {
+        TOWARD,
+        AWAY,
+        RIGHT,
+        LEFT
+    }
 
     Optional<Landmark> landmark(String name) {
         return mapping.isEmpty() ? LandmarkNames.guess(name) : Optional.ofNullable(mapping.get(name));

@@ -41,9 +41,19 @@ final class TrcMarkers {
         if (!METRES.containsKey(units)) {
             throw FileProblems.at(Code.FILE_HEADER, "line 3, Units", "“" + units + "” is not mm, cm or m");
         }
-        List<String> names = cells(lines.required("the names of the markers")).stream().skip(2).map(String::strip).filter(n -> !n.isEmpty()).toList();
+        List<String> names = cells(lines.required("the names of the markers")).stream()
+                .skip(2)
+                .map(String::strip)
+                .filter(n -> !n.isEmpty())
+                .toList();
         lines.required("the axes");
-        Intake intake = new Intake(LandmarkFile.Format.TRC, how, Intake.Axes.ANY, names, Optional.of(rate), Optional.of(METRES.get(units)));
+        Intake intake = new Intake(
+                LandmarkFile.Format.TRC,
+                how,
+                Intake.Axes.ANY,
+                names,
+                Optional.of(rate),
+                Optional.of(METRES.get(units)));
         for (String line = lines.next(); line != null; line = lines.next()) {
             if (!line.isBlank()) {
                 take(intake, names.size(), cells(line), "line " + lines.number);
@@ -56,7 +66,11 @@ final class TrcMarkers {
         intake.frame(Double.NaN);
         for (int i = 0; i < markers; i++) {
             int at = 2 + 3 * i;
-            if (intake.takes(i) && cells.size() > at + 2 && !cells.get(at).isBlank() && !cells.get(at + 1).isBlank() && !cells.get(at + 2).isBlank()) {
+            if (intake.takes(i)
+                    && cells.size() > at + 2
+                    && !cells.get(at).isBlank()
+                    && !cells.get(at + 1).isBlank()
+                    && !cells.get(at + 2).isBlank()) {
                 String place = line + ", column ";
                 double x = number(cells.get(at), place + (at + 1));
                 double y = number(cells.get(at + 1), place + (at + 2));
@@ -115,7 +129,10 @@ final class TrcMarkers {
                 number++;
                 for (; c >= 0 && c != '\n'; c = reader.read()) {
                     if (line.length() == LONGEST_LINE) {
-                        throw FileProblems.at(Code.FILE_BROKEN, "line " + number, "it is longer than " + LONGEST_LINE + " characters");
+                        throw FileProblems.at(
+                                Code.FILE_BROKEN,
+                                "line " + number,
+                                "it is longer than " + LONGEST_LINE + " characters");
                     }
                     if (c != '\r') {
                         line.append((char) c);
@@ -134,8 +151,14 @@ final class TrcMarkers {
         List<Landmark> landmarks = new ArrayList<>(motion.landmarks());
         double millimetres = 1000 * motion.metresPerUnit().orElse(1.0);
         writer.write("PathFileType\t4\t(X/Y/Z)\trangordnung.trc\n");
-        writer.write("DataRate\tCameraRate\tNumFrames\tNumMarkers\tUnits\tOrigDataRate\tOrigDataStartFrame\tOrigNumFrames\n");
-        writer.write(String.format(Locale.ROOT, "%1$.4f\t%1$.4f\t%2$d\t%3$d\tmm\t%1$.4f\t1\t%2$d\n", motion.rate(), motion.frames(), landmarks.size()));
+        writer.write(
+                "DataRate\tCameraRate\tNumFrames\tNumMarkers\tUnits\tOrigDataRate\tOrigDataStartFrame\tOrigNumFrames\n");
+        writer.write(String.format(
+                Locale.ROOT,
+                "%1$.4f\t%1$.4f\t%2$d\t%3$d\tmm\t%1$.4f\t1\t%2$d\n",
+                motion.rate(),
+                motion.frames(),
+                landmarks.size()));
         writer.write("Frame#\tTime");
         for (Landmark l : landmarks) {
             writer.write("\t" + LandmarkNames.of(l) + "\t\t");
@@ -148,9 +171,15 @@ final class TrcMarkers {
         for (int f = 0; f < motion.frames(); f++) {
             writer.write(String.format(Locale.ROOT, "%d\t%.5f", f + 1, f / motion.rate()));
             for (Landmark l : landmarks) {
-                writer.write(motion.confidence(l, f) > 0
-                        ? String.format(Locale.ROOT, "\t%.4f\t%.4f\t%.4f", millimetres * known(motion, l, Axis.X, f), millimetres * known(motion, l, Axis.Z, f), -millimetres * known(motion, l, Axis.Y, f))
-                        : "\t\t\t");
+                writer.write(
+                        motion.confidence(l, f) > 0
+                                ? String.format(
+                                        Locale.ROOT,
+                                        "\t%.4f\t%.4f\t%.4f",
+                                        millimetres * known(motion, l, Axis.X, f),
+                                        millimetres * known(motion, l, Axis.Z, f),
+                                        -millimetres * known(motion, l, Axis.Y, f))
+                                : "\t\t\t");
             }
             writer.write("\n");
         }

@@ -53,8 +53,16 @@ class Decision {
 
     protected Decision() {}
 
-    Decision(UUID id, UUID screening, UUID athlete, Groups.Kind kind, Optional<Proposal.Place> place, Optional<Proposal.Place> proposed,
-            String reason, UUID author, Instant at) {
+    Decision(
+            UUID id,
+            UUID screening,
+            UUID athlete,
+            Groups.Kind kind,
+            Optional<Proposal.Place> place,
+            Optional<Proposal.Place> proposed,
+            String reason,
+            UUID author,
+            Instant at) {
         this.id = id;
         this.screening = screening;
         this.athlete = athlete;
@@ -85,7 +93,9 @@ class Decision {
     }
 
     Optional<Proposal.Place> proposed() {
-        return proposedFocus == null ? Optional.empty() : Optional.of(new Proposal.Place(proposedFocus, Optional.ofNullable(proposedRung)));
+        return proposedFocus == null
+                ? Optional.empty()
+                : Optional.of(new Proposal.Place(proposedFocus, Optional.ofNullable(proposedRung)));
     }
 
     String reason() {

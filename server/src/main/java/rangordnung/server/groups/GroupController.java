@@ -39,7 +39,11 @@ class GroupController {
     }
 
     @GetMapping("/api/screenings/{id}/groups/fit")
-    Fit fit(@PathVariable UUID id, @RequestParam UUID athlete, @RequestParam Focus focus, @RequestParam Optional<String> rung) {
+    Fit fit(
+            @PathVariable UUID id,
+            @RequestParam UUID athlete,
+            @RequestParam Focus focus,
+            @RequestParam Optional<String> rung) {
         return groups.fit(id, athlete, new Proposal.Place(focus, rung));
     }
 
@@ -50,6 +54,9 @@ class GroupController {
 
     @PostMapping("/api/screenings/{id}/decisions")
     Groups.Member decide(@PathVariable UUID id, @Valid @RequestBody DecisionSent sent) {
-        return groups.decide(id, new Groups.NewDecision(sent.id(), sent.athlete(), sent.kind(), sent.place(), sent.reason(), sent.basedOn()));
+        return groups.decide(
+                id,
+                new Groups.NewDecision(
+                        sent.id(), sent.athlete(), sent.kind(), sent.place(), sent.reason(), sent.basedOn()));
     }
 }

@@ -42,7 +42,14 @@ public class Groups {
     private final JdbcClient jdbc;
     private final Clock clock;
 
-    Groups(Results results, Protocols protocols, Accounts accounts, DecisionRows rows, EntityManager entities, JdbcClient jdbc, Clock clock) {
+    Groups(
+            Results results,
+            Protocols protocols,
+            Accounts accounts,
+            DecisionRows rows,
+            EntityManager entities,
+            JdbcClient jdbc,
+            Clock clock) {
         this.results = results;
         this.protocols = protocols;
         this.accounts = accounts;
@@ -53,10 +60,21 @@ public class Groups {
     }
 
     /** Move elsewhere, keep whatever comes, or follow the proposal again. */
-    public enum Kind { MOVE, LOCK, RELEASE }
+    public enum Kind {
+        MOVE,
+        LOCK,
+        RELEASE
+    }
 
     /** A decision as shown. */
-    public record DecisionView(UUID id, Kind kind, Optional<Proposal.Place> place, Optional<Proposal.Place> proposed, String reason, String author, Instant at) {}
+    public record DecisionView(
+            UUID id,
+            Kind kind,
+            Optional<Proposal.Place> place,
+            Optional<Proposal.Place> proposed,
+            String reason,
+            String author,
+            Instant at) {}
 
     /**
      * An athlete's place.
@@ -68,8 +86,16 @@ public class Groups {
      * @param incident number of the incident, where the athlete could not be judged
      * @param unread   whether something about pain or clearance cannot be read; then there is no place
      */
-    public record Member(UUID athlete, String name, Optional<String> incident, boolean unread, Proposal proposal, Optional<Proposal.Place> place, Optional<DecisionView> decision,
-            Optional<UUID> last, boolean outdated) {}
+    public record Member(
+            UUID athlete,
+            String name,
+            Optional<String> incident,
+            boolean unread,
+            Proposal proposal,
+            Optional<Proposal.Place> place,
+            Optional<DecisionView> decision,
+            Optional<UUID> last,
+            boolean outdated) {}
 
     /** A focus with those who work on it. */
     public record Group(Focus focus, int size, List<Member> members) {}
@@ -80,7 +106,8 @@ public class Groups {
      * @param id      made by the client; sending it twice changes nothing
      * @param basedOn the last decision the client knows about this athlete
      */
-    public record NewDecision(UUID id, UUID athlete, Kind kind, Optional<Proposal.Place> place, String reason, Optional<UUID> basedOn) {}
+    public record NewDecision(
+            UUID id, UUID athlete, Kind kind, Optional<Proposal.Place> place, String reason, Optional<UUID> basedOn) {}
 
     @Transactional(readOnly = true)
     public GroupsView of(UUID screening) {
@@ -90,43 +117,80 @@ public class Groups {
         rows.findByScreeningOrderBySequence(screening).forEach(d -> last.put(d.athlete(), d));
         Map<UUID, String> authors = accounts.names();
         List<Member> members = screen.athletes().stream()
-                .map(s -> member(s, proposals.get(s.athlete().id()), Optional.ofNullable(last.get(s.athlete().id())), authors))
+                .map(s -> member(
+                        s,
+                        proposals.get(s.athlete().id()),
+                        Optional.ofNullable(last.get(s.athlete().id())),
+                        authors))
                 .toList();
         List<Group> groups = Arrays.stream(Focus.values())
-                .map(f -> group(f, members.stream().filter(m -> m.place().filter(p -> p.focus() == f).isPresent()).toList()))
+                .map(f -> group(
+                        f,
+                        members.stream()
+                                .filter(m ->
+                                        m.place().filter(p -> p.focus() == f).isPresent())
+                                .toList()))
                 .toList();
-        return new GroupsView(screen.screening(), groups, members.stream().filter(m -> m.place().isEmpty()).toList());
+        return new GroupsView(
+                screen.screening(),
+                groups,
+                members.stream().filter(m -> m.place().isEmpty()).toList());
     }
 
     private Group group(Focus focus, List<Member> members) {
         var ladder = protocols.ladders().ladderOf(focus);
-        return new Group(focus, members.size(), members.stream()
-                .sorted(Comparator.comparing((Member m) -> m.place().flatMap(Proposal.Place::rung).flatMap(r -> ladder.flatMap(l -> l.position(r))).orElse(0))
-                        .thenComparing(Member::name))
-                .toList());
+        return new Group(
+                focus,
+                members.size(),
+                members.stream()
+                        .sorted(Comparator.comparing((Member m) -> m.place()
+                                        .flatMap(Proposal.Place::rung)
+                                        .flatMap(r -> ladder.flatMap(l -> l.position(r)))
+                                        .orElse(0))
+                                .thenComparing(Member::name))
+                        .toList());
     }
 
-    private static Member member(Results.Screened screened, Results.Proposed made, Optional<Decision> last, Map<UUID, String> authors) {
+    private static Member member(
+            Results.Screened screened, Results.Proposed made, Optional<Decision> last, Map<UUID, String> authors) {
         Proposal proposal = made.proposal();
-        Optional<Proposal.Place> proposed = proposal instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
+        Optional<Proposal.Place> proposed =
+                proposal instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
         Optional<Decision> holding = last.filter(d -> d.kind() != Kind.RELEASE);
         boolean protect = proposed.filter(p -> p.focus() == Focus.PROTECT).isPresent();
         // Pain and missing clearance come before any decision that was made without them.
-        // Who could not be judged, or of whom something about pain cannot be read, may be in pain: no decision places them.
-        boolean unknown = made.incident().isPresent() || screened.setAside().stream().anyMatch(Facts.SetAside::health);
-        Optional<Proposal.Place> place = unknown ? Optional.empty() : protect ? proposed : holding.flatMap(Decision::place).or(() -> proposed);
-        return new Member(screened.athlete().id(), screened.athlete().name().full(), made.incident(), screened.setAside().stream().anyMatch(Facts.SetAside::health), proposal, place,
-                holding.map(d -> view(d, authors)), last.map(Decision::id), holding.filter(d -> !d.proposed().equals(proposed)).isPresent());
+        // Who could not be judged, or of whom something about pain cannot be read, may be in pain: no decision places
+        // them.
+        boolean unknown =
+                made.incident().isPresent() || screened.setAside().stream().anyMatch(Facts.SetAside::health);
+        Optional<Proposal.Place> place = unknown
+                ? Optional.empty()
+                : protect ? proposed : holding.flatMap(Decision::place).or(() -> proposed);
+        return new Member(
+                screened.athlete().id(),
+                screened.athlete().name().full(),
+                made.incident(),
+                screened.setAside().stream().anyMatch(Facts.SetAside::health),
+                proposal,
+                place,
+                holding.map(d -> view(d, authors)),
+                last.map(Decision::id),
+                holding.filter(d -> !d.proposed().equals(proposed)).isPresent());
     }
 
     private static DecisionView view(Decision d, Map<UUID, String> authors) {
-        return new DecisionView(d.id(), d.kind(), d.place(), d.proposed(), d.reason(), authors.getOrDefault(d.author(), "?"), d.at());
+        return new DecisionView(
+                d.id(), d.kind(), d.place(), d.proposed(), d.reason(), authors.getOrDefault(d.author(), "?"), d.at());
     }
 
     /** What a move would cost, before it is made. */
     @Transactional(readOnly = true)
     public Fit fit(UUID screening, UUID athlete, Proposal.Place place) {
-        return Fit.of(find(of(screening), athlete).proposal(), place, protocols.ladders(), protocols.placementRules().costs());
+        return Fit.of(
+                find(of(screening), athlete).proposal(),
+                place,
+                protocols.ladders(),
+                protocols.placementRules().costs());
     }
 
     /** All decisions about one athlete, newest first. */
@@ -134,7 +198,10 @@ public class Groups {
     public List<DecisionView> decisions(UUID screening, UUID athlete) {
         find(of(screening), athlete);
         Map<UUID, String> authors = accounts.names();
-        List<DecisionView> all = new ArrayList<>(rows.findByScreeningAndAthleteOrderBySequence(screening, athlete).stream().map(d -> view(d, authors)).toList());
+        List<DecisionView> all =
+                new ArrayList<>(rows.findByScreeningAndAthleteOrderBySequence(screening, athlete).stream()
+                        .map(d -> view(d, authors))
+                        .toList());
         Collections.reverse(all);
         return all;
     }
@@ -142,40 +209,68 @@ public class Groups {
     /** Records a decision, unless somebody else decided meanwhile; then says what. */
     public Member decide(UUID screening, NewDecision decision) {
         // One decision about an athlete at a time, whichever instance takes it.
-        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 0))").param("key", screening + "/" + decision.athlete()).query((row, n) -> 0).single();
+        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 0))")
+                .param("key", screening + "/" + decision.athlete())
+                .query((row, n) -> 0)
+                .single();
         Member now = find(of(screening), decision.athlete());
         if (now.last().filter(decision.id()::equals).isPresent()) {
             return now;
         }
         if (!now.last().equals(decision.basedOn())) {
-            throw Problem.conflict(Code.DECIDED_MEANWHILE, "Somebody else decided about this athlete meanwhile. Look at what stands now, then decide again.")
-                    .with("now", decisions(screening, decision.athlete()).stream().findFirst());
+            throw Problem.conflict(
+                            Code.DECIDED_MEANWHILE,
+                            "Somebody else decided about this athlete meanwhile. Look at what stands now, then decide again.")
+                    .with(
+                            "now",
+                            decisions(screening, decision.athlete()).stream().findFirst());
         }
         String reason = decision.reason().strip();
-        Optional<Proposal.Place> place = switch (decision.kind()) {
-            case MOVE -> {
-                if (!AthleteName.hasVisible(reason)) {
-                    throw Problem.invalid(Code.REASON_MISSING, "Say why: a move is kept with its reason.", "reason");
-                }
-                yield Optional.of(possible(screening, decision));
-            }
-            case LOCK -> Optional.of(now.place().orElseThrow(() -> Problem.invalid(Code.NO_PLACE, "There is no place to lock yet.", "kind")));
-            case RELEASE -> Optional.empty();
-        };
-        Optional<Proposal.Place> proposed = now.proposal() instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
-        entities.persist(new Decision(decision.id(), screening, decision.athlete(), decision.kind(), place, proposed, reason, Signed.required().account(), clock.instant()));
+        Optional<Proposal.Place> place =
+                switch (decision.kind()) {
+                    case MOVE -> {
+                        if (!AthleteName.hasVisible(reason)) {
+                            throw Problem.invalid(
+                                    Code.REASON_MISSING, "Say why: a move is kept with its reason.", "reason");
+                        }
+                        yield Optional.of(possible(screening, decision));
+                    }
+                    case LOCK ->
+                        Optional.of(now.place()
+                                .orElseThrow(() ->
+                                        Problem.invalid(Code.NO_PLACE, "There is no place to lock yet.", "kind")));
+                    case RELEASE -> Optional.empty();
+                };
+        Optional<Proposal.Place> proposed =
+                now.proposal() instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
+        entities.persist(new Decision(
+                decision.id(),
+                screening,
+                decision.athlete(),
+                decision.kind(),
+                place,
+                proposed,
+                reason,
+                Signed.required().account(),
+                clock.instant()));
         entities.flush();
         return find(of(screening), decision.athlete());
     }
 
     private Proposal.Place possible(UUID screening, NewDecision decision) {
-        Proposal.Place place = decision.place().orElseThrow(() -> Problem.invalid(Code.PLACE_MISSING, "Say where to: a focus and a rung.", "place"));
+        Proposal.Place place = decision.place()
+                .orElseThrow(() -> Problem.invalid(Code.PLACE_MISSING, "Say where to: a focus and a rung.", "place"));
         if (fit(screening, decision.athlete(), place) instanceof Fit.Impossible impossible) {
-            throw Problem.invalid(Code.MOVE_IMPOSSIBLE, switch (impossible.because()) {
-                case PROTECTED -> "Pain or a missing clearance comes first: nobody is moved out of Protect here.";
-                case TOO_HARD -> "That rung is more than one too hard for what was seen.";
-                case NO_SUCH_RUNG -> "This focus has no such rung.";
-            }, "place").with("because", impossible.because());
+            throw Problem.invalid(
+                            Code.MOVE_IMPOSSIBLE,
+                            switch (impossible.because()) {
+                                case PROTECTED ->
+                                    "Pain or a missing clearance comes first: nobody is moved out of Protect here.";
+                                case TOO_HARD -> "That rung is more than one too hard for what was seen.";
+                                case NO_SUCH_RUNG -> "This focus has no such rung.";
+                            },
+                            "place")
+                    .with("because", impossible.because());
         }
         return place;
     }

@@ -1,3 +1,4 @@
 /** Proposed progression groups and what the lead decides about them. */
-@org.springframework.modulith.ApplicationModule(allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening", "results"})
+@org.springframework.modulith.ApplicationModule(
+        allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening", "results"})
 package rangordnung.server.groups;

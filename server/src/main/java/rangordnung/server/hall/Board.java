@@ -14,15 +14,15 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
-import rangordnung.core.record.Attendance;
-import rangordnung.core.record.Book;
-import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Progress;
 import rangordnung.core.plan.HallPlan;
 import rangordnung.core.plan.Waves;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Text;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Book;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.PainReport;
 import rangordnung.core.safety.StopRules;
 import rangordnung.server.protocols.Protocols;
@@ -46,9 +46,17 @@ class Board {
     private final Clock clock;
     private final ZoneId zone;
     /** A board is read at every change; what it is held against changes only with the hall. */
-    private final LoadingCache<HallPlan, Waves> timetables = Caffeine.newBuilder().maximumSize(KEPT).build(Waves::of);
+    private final LoadingCache<HallPlan, Waves> timetables =
+            Caffeine.newBuilder().maximumSize(KEPT).build(Waves::of);
 
-    Board(Screenings screenings, Halls halls, Rosters rosters, Protocols protocols, Facts facts, Clock clock, ZoneId zone) {
+    Board(
+            Screenings screenings,
+            Halls halls,
+            Rosters rosters,
+            Protocols protocols,
+            Facts facts,
+            Clock clock,
+            ZoneId zone) {
         this.screenings = screenings;
         this.halls = halls;
         this.rosters = rosters;
@@ -66,7 +74,8 @@ class Board {
      *
      * @param missing whether nobody has seen the athlete yet, neither at check-in nor at a station
      */
-    record Line(UUID athlete, String name, Optional<Attendance> attendance, boolean missing, List<Progress.State> states) {}
+    record Line(
+            UUID athlete, String name, Optional<Attendance> attendance, boolean missing, List<Progress.State> states) {}
 
     /** Somebody whom pain has stopped. */
     record Stopped(UUID athlete, String name, PainReport report) {}
@@ -81,9 +90,21 @@ class Board {
      * @param finish   when it will be over at this pace
      * @param plannedFinish when it would be by the timetable
      */
-    record Pace(Optional<Instant> started, int visits, int of, int planned, Optional<Instant> finish, Optional<Instant> plannedFinish) {}
+    record Pace(
+            Optional<Instant> started,
+            int visits,
+            int of,
+            int planned,
+            Optional<Instant> finish,
+            Optional<Instant> plannedFinish) {}
 
-    record BoardView(Screenings.ScreeningView screening, List<Column> columns, List<Line> lines, List<Stopped> stopped, Pace pace, long sequence) {}
+    record BoardView(
+            Screenings.ScreeningView screening,
+            List<Column> columns,
+            List<Line> lines,
+            List<Stopped> stopped,
+            Pace pace,
+            long sequence) {}
 
     BoardView of(UUID screening) {
         Screenings.ScreeningView view = screenings.visible(screening);
@@ -94,18 +115,36 @@ class Board {
         List<Stopped> stopped = new ArrayList<>();
         for (Rosters.Member member : rosters.members(view.team())) {
             Book book = books.getOrDefault(member.id(), Facts.AthleteBook.EMPTY).book();
-            List<Progress.State> states = hall.stations().stream().map(s -> Progress.of(protocol, tests(protocol, s), member.clearance(), book, s.checkIn())).toList();
-            lines.add(new Line(member.id(), member.name().shortened(), Progress.attendance(book), book.standing().isEmpty(), states));
-            stop(protocol, book).ifPresent(report -> stopped.add(new Stopped(member.id(), member.name().shortened(), report)));
+            List<Progress.State> states = hall.stations().stream()
+                    .map(s -> Progress.of(protocol, tests(protocol, s), member.clearance(), book, s.checkIn()))
+                    .toList();
+            lines.add(new Line(
+                    member.id(),
+                    member.name().shortened(),
+                    Progress.attendance(book),
+                    book.standing().isEmpty(),
+                    states));
+            stop(protocol, book)
+                    .ifPresent(report ->
+                            stopped.add(new Stopped(member.id(), member.name().shortened(), report)));
         }
         List<Column> columns = new ArrayList<>();
         for (int i = 0; i < hall.stations().size(); i++) {
             int column = i;
-            columns.add(new Column(hall.stations().get(i).id(), hall.stations().get(i).name(),
-                    (int) lines.stream().filter(l -> l.states().get(column) == Progress.State.DONE).count(),
-                    (int) lines.stream().filter(l -> l.states().get(column) == Progress.State.WAITING).count()));
+            columns.add(new Column(
+                    hall.stations().get(i).id(),
+                    hall.stations().get(i).name(),
+                    (int) lines.stream()
+                            .filter(l -> l.states().get(column) == Progress.State.DONE)
+                            .count(),
+                    (int) lines.stream()
+                            .filter(l -> l.states().get(column) == Progress.State.WAITING)
+                            .count()));
         }
-        long sequence = books.values().stream().mapToLong(b -> b.book().sequence()).max().orElse(0);
+        long sequence = books.values().stream()
+                .mapToLong(b -> b.book().sequence())
+                .max()
+                .orElse(0);
         return new BoardView(view, columns, lines, stopped, pace(view, hall, lines), sequence);
     }
 
@@ -114,28 +153,38 @@ class Board {
     }
 
     private static Optional<PainReport> stop(Protocol protocol, Book book) {
-        return book.facts(Fact.PainReported.class).map(Fact.PainReported::report)
+        return book.facts(Fact.PainReported.class)
+                .map(Fact.PainReported::report)
                 .filter(r -> StopRules.action(r, protocol.rules()) == StopRules.Action.STOP)
                 .reduce((a, b) -> b);
     }
 
-    private static final Set<Progress.State> THERE = Set.of(Progress.State.WAITING, Progress.State.STARTED, Progress.State.DONE);
+    private static final Set<Progress.State> THERE =
+            Set.of(Progress.State.WAITING, Progress.State.STARTED, Progress.State.DONE);
 
     private Pace pace(Screenings.ScreeningView view, HallSetup hall, List<Line> lines) {
-        List<Line> there = lines.stream().filter(l -> l.states().stream().allMatch(THERE::contains)).toList();
-        int visits = (int) there.stream().flatMap(l -> l.states().stream()).filter(s -> s == Progress.State.DONE).count();
+        List<Line> there = lines.stream()
+                .filter(l -> l.states().stream().allMatch(THERE::contains))
+                .toList();
+        int visits = (int) there.stream()
+                .flatMap(l -> l.states().stream())
+                .filter(s -> s == Progress.State.DONE)
+                .count();
         int of = there.size() * hall.stations().size();
         if (there.isEmpty()) {
             return new Pace(Optional.empty(), 0, 0, 0, Optional.empty(), Optional.empty());
         }
         HallPlan plan = hall.plan(there.size());
         Waves timetable = timetables.get(plan);
-        Optional<Instant> start = hall.start().map(t -> view.heldOn().atTime(t).atZone(zone).toInstant())
+        Optional<Instant> start = hall.start()
+                .map(t -> view.heldOn().atTime(t).atZone(zone).toInstant())
                 .or(() -> facts.firstOf(view.id()))
                 .filter(i -> LocalDate.ofInstant(i, zone).equals(LocalDate.ofInstant(clock.instant(), zone)));
-        long elapsed = start.map(s -> Duration.between(s, clock.instant()).toSeconds()).orElse(0L);
+        long elapsed =
+                start.map(s -> Duration.between(s, clock.instant()).toSeconds()).orElse(0L);
         int planned = timetable.visitsAfter(elapsed);
-        Optional<Instant> finish = start.filter(s -> visits > 0 && elapsed > 0).map(s -> s.plusSeconds(elapsed * of / visits));
+        Optional<Instant> finish =
+                start.filter(s -> visits > 0 && elapsed > 0).map(s -> s.plusSeconds(elapsed * of / visits));
         return new Pace(start, visits, of, planned, finish, start.map(s -> s.plusSeconds(timetable.finish())));
     }
 }

@@ -30,6 +30,10 @@ class LanController {
         if (!addresses.open()) {
             return new LanView(false, Optional.empty(), Optional.empty(), List.of());
         }
-        return new LanView(true, Optional.of(addresses.hall()), Optional.of(addresses.authority()), Squares.of(addresses.authority()));
+        return new LanView(
+                true,
+                Optional.of(addresses.hall()),
+                Optional.of(addresses.authority()),
+                Squares.of(addresses.authority()));
     }
 }

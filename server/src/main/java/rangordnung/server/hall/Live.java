@@ -113,7 +113,8 @@ class Live implements SmartLifecycle {
     /** A lost connection is opened again; boards are then told to look, since something may have been missed. */
     private void listen() {
         while (running) {
-            try (Connection connection = database.getConnection(); Statement statement = connection.createStatement()) {
+            try (Connection connection = database.getConnection();
+                    Statement statement = connection.createStatement()) {
                 statement.execute("listen screening");
                 boards.keySet().forEach(this::changed);
                 hear(connection.unwrap(PGConnection.class));
@@ -130,7 +131,10 @@ class Live implements SmartLifecycle {
         for (int beat = 1; running; beat++) {
             PGNotification[] heard = connection.getNotifications(WAIT_MILLIS);
             if (heard != null) {
-                Arrays.stream(heard).map(n -> UUID.fromString(n.getParameter())).distinct().forEach(this::changed);
+                Arrays.stream(heard)
+                        .map(n -> UUID.fromString(n.getParameter()))
+                        .distinct()
+                        .forEach(this::changed);
             }
             if (beat % BEAT_EVERY == 0) {
                 boards.values().forEach(all -> all.forEach(w -> w.tell("beat")));

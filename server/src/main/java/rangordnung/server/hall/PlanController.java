@@ -28,11 +28,17 @@ class PlanController {
      * @param waiting the longest that one athlete waits, in seconds
      * @param idle    by station
      */
-    record TimetableView(List<Timetable.Slot> slots, int finish, int lowerBound, boolean proven, int waiting, List<Idle> idle) {}
+    record TimetableView(
+            List<Timetable.Slot> slots, int finish, int lowerBound, boolean proven, int waiting, List<Idle> idle) {}
 
     /** @param athletes in the order in which the slots count them */
     record PlanView(
-            HallSetup hall, List<String> athletes, TimetableView flow, Optional<TimetableView> rotation, String bottleneck, int lessons,
+            HallSetup hall,
+            List<String> athletes,
+            TimetableView flow,
+            Optional<TimetableView> rotation,
+            String bottleneck,
+            int lessons,
             List<Planner.Saving> savings) {}
 
     private final Halls halls;
@@ -57,10 +63,18 @@ class PlanController {
     }
 
     private PlanView plan(UUID id, HallSetup setup) {
-        List<String> athletes = rosters.members(screenings.visible(id).team()).stream().map(m -> m.name().shortened()).toList();
+        List<String> athletes = rosters.members(screenings.visible(id).team()).stream()
+                .map(m -> m.name().shortened())
+                .toList();
         HallPlan plan = setup.plan(Math.max(1, athletes.size()));
         Planner.Planned planned = Planner.plan(plan);
-        return new PlanView(setup, athletes, view(plan, planned.flow()), planned.rotation().map(r -> view(plan, r)), planned.bottleneck(), planned.lessons(),
+        return new PlanView(
+                setup,
+                athletes,
+                view(plan, planned.flow()),
+                planned.rotation().map(r -> view(plan, r)),
+                planned.bottleneck(),
+                planned.lessons(),
                 planned.savings());
     }
 
@@ -69,7 +83,14 @@ class PlanController {
         for (int athlete = 0; athlete < plan.athletes(); athlete++) {
             waiting = Math.max(waiting, timetable.waiting(athlete, plan.walkingSeconds()));
         }
-        return new TimetableView(timetable.slots(), timetable.finish(), timetable.lowerBound(), timetable.proven(), waiting,
-                plan.stations().stream().map(s -> new Idle(s.id(), timetable.idle(s))).toList());
+        return new TimetableView(
+                timetable.slots(),
+                timetable.finish(),
+                timetable.lowerBound(),
+                timetable.proven(),
+                waiting,
+                plan.stations().stream()
+                        .map(s -> new Idle(s.id(), timetable.idle(s)))
+                        .toList());
     }
 }

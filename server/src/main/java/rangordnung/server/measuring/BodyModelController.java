@@ -43,12 +43,27 @@ class BodyModelController {
      * @param target thigh angle to be reached
      */
     record BodyAsked(
-            @DecimalMin("80") @DecimalMax("250") double stature, Optional<Double> shank, Optional<Double> thigh, Optional<Double> trunk,
-            @NotNull Sided<Double> ankle, double hip, @NotNull ArmPosition arms, @NotNull Load.Place place, double load, double plate, double target) {
+            @DecimalMin("80") @DecimalMax("250") double stature,
+            Optional<Double> shank,
+            Optional<Double> thigh,
+            Optional<Double> trunk,
+            @NotNull Sided<Double> ankle,
+            double hip,
+            @NotNull ArmPosition arms,
+            @NotNull Load.Place place,
+            double load,
+            double plate,
+            double target) {
 
         BodyModel model(Side side) {
-            Build build = Build.ofStature(stature / 100).with(shank.map(cm -> cm / 100), thigh.map(cm -> cm / 100), trunk.map(cm -> cm / 100));
-            return new BodyModel(build, new BodyModel.Limits(ankle.get(side), hip, BodyModel.Limits.TRUNK), arms, new Load(place, place == Load.Place.NONE ? 0 : load / 100), plate / 100);
+            Build build = Build.ofStature(stature / 100)
+                    .with(shank.map(cm -> cm / 100), thigh.map(cm -> cm / 100), trunk.map(cm -> cm / 100));
+            return new BodyModel(
+                    build,
+                    new BodyModel.Limits(ankle.get(side), hip, BodyModel.Limits.TRUNK),
+                    arms,
+                    new Load(place, place == Load.Place.NONE ? 0 : load / 100),
+                    plate / 100);
         }
     }
 
@@ -68,8 +83,14 @@ class BodyModelController {
      * @param target  thigh angle that the school aims at
      */
     record BodyStart(
-            Optional<Double> stature, Sided<Optional<Double>> ankle, Optional<Double> shank, Optional<Double> thigh, Optional<Double> trunk, Optional<Double> hip,
-            Threshold perCentimetre, double target) {}
+            Optional<Double> stature,
+            Sided<Optional<Double>> ankle,
+            Optional<Double> shank,
+            Optional<Double> thigh,
+            Optional<Double> trunk,
+            Optional<Double> hip,
+            Threshold perCentimetre,
+            double target) {}
 
     private final Results results;
     private final Protocols protocols;
@@ -82,7 +103,8 @@ class BodyModelController {
     @PostMapping("/api/body-model")
     BodySaid ask(@Valid @RequestBody BodyAsked asked) {
         Sided<BodyModel.Answer> answers = Sided.each(side -> asked.model(side).answer(asked.target()));
-        Side decides = answers.left().deepest().thigh() >= answers.right().deepest().thigh() ? Side.LEFT : Side.RIGHT;
+        Side decides =
+                answers.left().deepest().thigh() >= answers.right().deepest().thigh() ? Side.LEFT : Side.RIGHT;
         BodyModel model = asked.model(decides);
         return new BodySaid(model.build(), answers, decides, model.descent(STEPS));
     }
@@ -91,24 +113,47 @@ class BodyModelController {
     @GetMapping("/api/screenings/{id}/results/{athlete}/body")
     BodyStart start(@PathVariable UUID id, @PathVariable UUID athlete) {
         Results.Screen screen = results.of(id);
-        Results.Screened screened = screen.athletes().stream().filter(a -> a.athlete().id().equals(athlete)).findFirst()
+        Results.Screened screened = screen.athletes().stream()
+                .filter(a -> a.athlete().id().equals(athlete))
+                .findFirst()
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));
         Threshold factor = perCentimetre();
         Optional<KnownBody> body = screened.result().body();
-        double target = screen.protocol().policies().depthTarget().target().map(Threshold::value).orElse(0.0);
-        return new BodyStart(screened.athlete().stature().map(m -> m * 100), Sided.each(side -> wall(screened.result(), side).map(cm -> cm * factor.value())),
-                body.map(b -> b.build().shank() * 100), body.map(b -> b.build().thigh() * 100), body.map(b -> b.build().trunk() * 100), body.flatMap(KnownBody::hip), factor, target);
+        double target = screen.protocol()
+                .policies()
+                .depthTarget()
+                .target()
+                .map(Threshold::value)
+                .orElse(0.0);
+        return new BodyStart(
+                screened.athlete().stature().map(m -> m * 100),
+                Sided.each(side -> wall(screened.result(), side).map(cm -> cm * factor.value())),
+                body.map(b -> b.build().shank() * 100),
+                body.map(b -> b.build().thigh() * 100),
+                body.map(b -> b.build().trunk() * 100),
+                body.flatMap(KnownBody::hip),
+                factor,
+                target);
     }
 
     private Threshold perCentimetre() {
-        return protocols.battery().criteria().stream().filter(c -> c.family() == Family.ANKLE)
-                .flatMap(c -> c.gauge().stream()).flatMap(g -> g.figures().stream()).flatMap(f -> f.factor().stream()).findFirst().orElseThrow();
+        return protocols.battery().criteria().stream()
+                .filter(c -> c.family() == Family.ANKLE)
+                .flatMap(c -> c.gauge().stream())
+                .flatMap(g -> g.figures().stream())
+                .flatMap(f -> f.factor().stream())
+                .findFirst()
+                .orElseThrow();
     }
 
     /** Distance at the wall in this screening, counted or only done to tell causes apart. */
     private static Optional<Double> wall(ScreenResult result, Side side) {
-        return Stream.concat(result.tests().stream(), result.retests().stream()).flatMap(t -> t.criteria().stream())
+        return Stream.concat(result.tests().stream(), result.retests().stream())
+                .flatMap(t -> t.criteria().stream())
                 .filter(c -> c.criterion().family() == Family.ANKLE)
-                .flatMap(c -> c.readings().get(side).stream()).map(Reading::value).flatMap(Optional::stream).findFirst();
+                .flatMap(c -> c.readings().get(side).stream())
+                .map(Reading::value)
+                .flatMap(Optional::stream)
+                .findFirst();
     }
 }

@@ -18,7 +18,12 @@ import rangordnung.server.platform.Problem;
  * @param metresPerUnit scale of the coordinates, where it is known
  * @param paths         of each landmark
  */
-record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPerUnit, int frames, @NotNull List<Path> paths) {
+record Clip(
+        @NotNull Motion.Plane plane,
+        double rate,
+        Optional<Double> metresPerUnit,
+        int frames,
+        @NotNull List<Path> paths) {
 
     /** Most frames that a screen shows: two minutes at 60 frames per second (house convention). */
     static final int MOST_FRAMES = 7_200;
@@ -26,11 +31,19 @@ record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPer
     /**
      * One landmark; an axis that the plane does not show is empty, a frame in which it was not seen has confidence 0.
      */
-    record Path(@NotNull Landmark landmark, @NotNull double[] x, @NotNull double[] y, @NotNull double[] z, @NotNull double[] confidence) {}
+    record Path(
+            @NotNull Landmark landmark,
+            @NotNull double[] x,
+            @NotNull double[] y,
+            @NotNull double[] z,
+            @NotNull double[] confidence) {}
 
     static Clip of(Motion motion) {
         if (motion.frames() > MOST_FRAMES) {
-            throw Problem.invalid(Code.CLIP_TOO_LONG, "The clip has " + motion.frames() + " frames; at most " + MOST_FRAMES + " are shown. Cut it.", "file");
+            throw Problem.invalid(
+                    Code.CLIP_TOO_LONG,
+                    "The clip has " + motion.frames() + " frames; at most " + MOST_FRAMES + " are shown. Cut it.",
+                    "file");
         }
         List<Path> paths = new ArrayList<>();
         for (Landmark landmark : motion.landmarks()) {
@@ -38,13 +51,20 @@ record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPer
             for (int f = 0; f < confidence.length; f++) {
                 confidence[f] = rounded(motion.confidence(landmark, f), 1000);
             }
-            paths.add(new Path(landmark, along(motion, landmark, Axis.X), along(motion, landmark, Axis.Y), along(motion, landmark, Axis.Z), confidence));
+            paths.add(new Path(
+                    landmark,
+                    along(motion, landmark, Axis.X),
+                    along(motion, landmark, Axis.Y),
+                    along(motion, landmark, Axis.Z),
+                    confidence));
         }
         return new Clip(motion.plane(), motion.rate(), motion.metresPerUnit(), motion.frames(), paths);
     }
 
     private static double[] along(Motion motion, Landmark landmark, Axis axis) {
-        boolean shown = motion.plane() == Motion.Plane.SPACE || axis == Axis.Z || axis == (motion.plane() == Motion.Plane.FRONT ? Axis.Y : Axis.X);
+        boolean shown = motion.plane() == Motion.Plane.SPACE
+                || axis == Axis.Z
+                || axis == (motion.plane() == Motion.Plane.FRONT ? Axis.Y : Axis.X);
         double[] values = new double[shown ? motion.frames() : 0];
         for (int f = 0; f < values.length; f++) {
             double value = motion.at(landmark, axis, f);
@@ -59,11 +79,18 @@ record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPer
 
     Motion motion() {
         if (frames < 1 || frames > MOST_FRAMES) {
-            throw Problem.invalid(Code.CLIP_TOO_LONG, "A clip has 1 to " + MOST_FRAMES + " frames, not " + frames + ".", "frames");
+            throw Problem.invalid(
+                    Code.CLIP_TOO_LONG, "A clip has 1 to " + MOST_FRAMES + " frames, not " + frames + ".", "frames");
         }
         for (Path path : paths) {
-            if (path.confidence().length != frames || wrong(path.x(), Axis.X) || wrong(path.y(), Axis.Y) || wrong(path.z(), Axis.Z)) {
-                throw Problem.invalid(Code.UNEVEN_CLIP, "The path of " + path.landmark() + " does not have " + frames + " frames.", "paths");
+            if (path.confidence().length != frames
+                    || wrong(path.x(), Axis.X)
+                    || wrong(path.y(), Axis.Y)
+                    || wrong(path.z(), Axis.Z)) {
+                throw Problem.invalid(
+                        Code.UNEVEN_CLIP,
+                        "The path of " + path.landmark() + " does not have " + frames + " frames.",
+                        "paths");
             }
         }
         Motion.Builder motion = Motion.builder(plane, rate, metresPerUnit);
@@ -77,7 +104,9 @@ record Clip(@NotNull Motion.Plane plane, double rate, Optional<Double> metresPer
     }
 
     private boolean wrong(double[] values, Axis axis) {
-        boolean needed = plane == Motion.Plane.SPACE || axis == Axis.Z || axis == (plane == Motion.Plane.FRONT ? Axis.Y : Axis.X);
+        boolean needed = plane == Motion.Plane.SPACE
+                || axis == Axis.Z
+                || axis == (plane == Motion.Plane.FRONT ? Axis.Y : Axis.X);
         return needed && values.length != frames;
     }
 

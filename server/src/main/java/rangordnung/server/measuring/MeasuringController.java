@@ -28,7 +28,6 @@ import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
-import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.MeasuredFacts;
 import rangordnung.core.motion.ClipReport;
 import rangordnung.core.motion.Examination;
@@ -47,6 +46,7 @@ import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Threshold;
+import rangordnung.core.record.Fact;
 import rangordnung.server.exchange.LandmarkFile;
 import rangordnung.server.exchange.LandmarkFiles;
 import rangordnung.server.exchange.Reading;
@@ -69,7 +69,12 @@ class MeasuringController {
      * @param working   the working leg, where legs work one after the other
      * @param near      the side toward the camera
      */
-    record About(Optional<@DecimalMin("80") @DecimalMax("250") Double> stature, Optional<UUID> screening, Optional<String> test, Optional<TestDefinition.Pattern> pattern, Optional<Side> working,
+    record About(
+            Optional<@DecimalMin("80") @DecimalMax("250") Double> stature,
+            Optional<UUID> screening,
+            Optional<String> test,
+            Optional<TestDefinition.Pattern> pattern,
+            Optional<Side> working,
             Optional<Side> near) {}
 
     /** A clip to be measured. @param trial that its facts will belong to */
@@ -101,15 +106,40 @@ class MeasuringController {
      * @param noise   standard deviation of each landmark, centimetres
      */
     record Simulation(
-            @NotNull Script.Exercise exercise, @DecimalMin("80") @DecimalMax("250") double stature, double ankle, @NotNull ArmPosition arms, @NotNull Side working,
-            int repetitions, @NotNull Script.Tempo tempo, double depth, Optional<Double> stance, double turnOut, @NotNull Faults faults,
-            @NotNull Motion.Plane plane, double rate, @DecimalMin("0") @DecimalMax("5") double noise, @NotNull Side near, long seed) {
+            @NotNull Script.Exercise exercise,
+            @DecimalMin("80") @DecimalMax("250") double stature,
+            double ankle,
+            @NotNull ArmPosition arms,
+            @NotNull Side working,
+            int repetitions,
+            @NotNull Script.Tempo tempo,
+            double depth,
+            Optional<Double> stance,
+            double turnOut,
+            @NotNull Faults faults,
+            @NotNull Motion.Plane plane,
+            double rate,
+            @DecimalMin("0") @DecimalMax("5") double noise,
+            @NotNull Side near,
+            long seed) {
 
         Script script() {
             Build build = Build.ofStature(stature / 100);
             BodyModel.Limits limits = new BodyModel.Limits(ankle, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK);
-            return new Script(exercise, build, limits, arms, Load.NONE, working, repetitions, tempo, depth, stance.map(cm -> cm / 100).orElse(build.hipSpacing()),
-                    turnOut, 0.01, faults);
+            return new Script(
+                    exercise,
+                    build,
+                    limits,
+                    arms,
+                    Load.NONE,
+                    working,
+                    repetitions,
+                    tempo,
+                    depth,
+                    stance.map(cm -> cm / 100).orElse(build.hipSpacing()),
+                    turnOut,
+                    0.01,
+                    faults);
         }
     }
 
@@ -133,20 +163,40 @@ class MeasuringController {
     /** Measures a clip or a single picture. */
     @PostMapping("/api/measuring/report")
     Measured report(@Valid @RequestBody Asked asked) {
-        Optional<Protocol> protocol = asked.about().screening().map(screenings::visible).map(s -> protocols.get(s.protocol(), s.protocolVersion()));
-        Optional<TestDefinition> test = protocol.flatMap(p -> asked.about().test().map(id -> p.test(id).orElseThrow(() -> Problem.notFound("test in this protocol"))));
-        Examination examination = new Examination(asked.clip().motion(), subject(asked.about(), protocol, test), protocols.motionRules());
+        Optional<Protocol> protocol = asked.about()
+                .screening()
+                .map(screenings::visible)
+                .map(s -> protocols.get(s.protocol(), s.protocolVersion()));
+        Optional<TestDefinition> test =
+                protocol.flatMap(p -> asked.about().test().map(id -> p.test(id)
+                        .orElseThrow(() -> Problem.notFound("test in this protocol"))));
+        Examination examination =
+                new Examination(asked.clip().motion(), subject(asked.about(), protocol, test), protocols.motionRules());
         ClipReport report = examination.report();
         List<Trace> traces = examination.traces().stream()
-                .map(t -> new Trace(t.measure(), t.side(), boxed(examination.trace(t.measure(), t.side()).orElseThrow())))
+                .map(t -> new Trace(
+                        t.measure(),
+                        t.side(),
+                        boxed(examination.trace(t.measure(), t.side()).orElseThrow())))
                 .toList();
-        List<Fact.Measured> facts = test.map(t -> MeasuredFacts.of(t, report, asked.trial(), asked.source(), working(t, asked.about()))).orElse(List.of());
-        return new Measured(report, Stream.of(Measure.values()).map(m -> new MeasureLine(m, m.id(), m.unit(), m.told())).toList(), traces, facts);
+        List<Fact.Measured> facts = test.map(
+                        t -> MeasuredFacts.of(t, report, asked.trial(), asked.source(), working(t, asked.about())))
+                .orElse(List.of());
+        return new Measured(
+                report,
+                Stream.of(Measure.values())
+                        .map(m -> new MeasureLine(m, m.id(), m.unit(), m.told()))
+                        .toList(),
+                traces,
+                facts);
     }
 
     private static Optional<Side> working(TestDefinition test, About about) {
         if (test.legs() == TestDefinition.Legs.EACH && about.working().isEmpty()) {
-            throw Problem.invalid(Code.WORKING_LEG_MISSING, "In this test legs work one after the other. Say which leg works.", "working");
+            throw Problem.invalid(
+                    Code.WORKING_LEG_MISSING,
+                    "In this test legs work one after the other. Say which leg works.",
+                    "working");
         }
         return test.legs() == TestDefinition.Legs.EACH ? about.working() : Optional.empty();
     }
@@ -158,19 +208,30 @@ class MeasuringController {
                 test.map(TestDefinition::pattern).or(about::pattern).orElse(TestDefinition.Pattern.SQUAT),
                 about.working(),
                 policies.map(p -> p.kneeReference().value()).orElse(Policies.KneeReference.SECOND_THIRD_TOE),
-                policies.flatMap(p -> p.depthTarget().target()).map(Threshold::value).orElse(0.0),
+                policies.flatMap(p -> p.depthTarget().target())
+                        .map(Threshold::value)
+                        .orElse(0.0),
                 about.near());
     }
 
     private static Double[] boxed(double[] values) {
-        return Arrays.stream(values).mapToObj(v -> Double.isFinite(v) ? (Double) Clip.rounded(v, 1000) : null).toArray(Double[]::new);
+        return Arrays.stream(values)
+                .mapToObj(v -> Double.isFinite(v) ? (Double) Clip.rounded(v, 1000) : null)
+                .toArray(Double[]::new);
     }
 
     /** Reads a file of landmarks; its names are guessed, or taken as they are mapped: {@code name=LANDMARK}. */
     @PostMapping(path = "/api/measuring/file", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
-    FileRead read(HttpServletRequest request, @RequestParam Motion.Plane plane, @RequestParam Reading.Facing facing, @RequestParam Optional<LandmarkFile.Format> format,
-            @RequestParam Optional<Double> rate, @RequestParam Optional<List<String>> mapped) throws IOException {
-        LandmarkFile file = LandmarkFiles.read(request.getInputStream(), format, new Reading(plane, facing, mapping(mapped.orElse(List.of())), rate));
+    FileRead read(
+            HttpServletRequest request,
+            @RequestParam Motion.Plane plane,
+            @RequestParam Reading.Facing facing,
+            @RequestParam Optional<LandmarkFile.Format> format,
+            @RequestParam Optional<Double> rate,
+            @RequestParam Optional<List<String>> mapped)
+            throws IOException {
+        LandmarkFile file = LandmarkFiles.read(
+                request.getInputStream(), format, new Reading(plane, facing, mapping(mapped.orElse(List.of())), rate));
         return new FileRead(file.format(), file.names(), file.mapping(), Clip.of(file.motion()));
     }
 
@@ -187,17 +248,24 @@ class MeasuringController {
 
     /** Writes a clip as a file. */
     @PostMapping("/api/measuring/export")
-    ResponseEntity<byte[]> write(@Valid @RequestBody Clip clip, @RequestParam LandmarkFile.Format format) throws IOException {
+    ResponseEntity<byte[]> write(@Valid @RequestBody Clip clip, @RequestParam LandmarkFile.Format format)
+            throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         LandmarkFiles.write(clip.motion(), format, out);
-        String ending = switch (format) {
-            case CSV -> "csv";
-            case TRC -> "trc";
-            case C3D -> "c3d";
-            case COCO, LANDMARKS_33 -> "json";
-        };
+        String ending =
+                switch (format) {
+                    case CSV -> "csv";
+                    case TRC -> "trc";
+                    case C3D -> "c3d";
+                    case COCO, LANDMARKS_33 -> "json";
+                };
         return ResponseEntity.ok()
-                .header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename("landmarks." + ending).build().toString())
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename("landmarks." + ending)
+                                .build()
+                                .toString())
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)
                 .body(out.toByteArray());
     }
@@ -208,9 +276,20 @@ class MeasuringController {
         Script script = asked.script();
         SimulatedAthlete athlete = new SimulatedAthlete(script);
         if (script.seconds() * asked.rate() > Clip.MOST_FRAMES) {
-            throw Problem.invalid(Code.CLIP_TOO_LONG, "That many repetitions make a clip that is too long.", "repetitions");
+            throw Problem.invalid(
+                    Code.CLIP_TOO_LONG, "That many repetitions make a clip that is too long.", "repetitions");
         }
-        Camera camera = new Camera(asked.plane(), asked.rate(), Optional.empty(), Optional.empty(), 1, 0, asked.near(), asked.noise() / 100, 0, asked.seed());
+        Camera camera = new Camera(
+                asked.plane(),
+                asked.rate(),
+                Optional.empty(),
+                Optional.empty(),
+                1,
+                0,
+                asked.near(),
+                asked.noise() / 100,
+                0,
+                asked.seed());
         return new Simulated(Clip.of(camera.film(athlete)), athlete.bottom(), athlete.endsEarly());
     }
 }

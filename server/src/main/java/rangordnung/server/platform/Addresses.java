@@ -35,6 +35,8 @@ public record Addresses(String address, int port, int plainPort, Path folder) {
 
     /** The address for a phone: that of the hall, else the one this request came by. */
     public String origin(HttpServletRequest request) {
-        return open() ? hall() : ServletUriComponentsBuilder.fromContextPath(request).build().toUriString();
+        return open()
+                ? hall()
+                : ServletUriComponentsBuilder.fromContextPath(request).build().toUriString();
     }
 }

@@ -37,8 +37,11 @@ public final class Answers {
             if (t instanceof Refusal refusal) {
                 return refused(refusal);
             }
-            if (t instanceof SQLException sql && String.valueOf(sql.getSQLState()).matches(CLASHES)) {
-                return Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else changed this at the same moment. Load it again and look before you save.");
+            if (t instanceof SQLException sql
+                    && String.valueOf(sql.getSQLState()).matches(CLASHES)) {
+                return Problem.conflict(
+                        Code.CHANGED_MEANWHILE,
+                        "Somebody else changed this at the same moment. Load it again and look before you save.");
             }
             if (t instanceof CannotCreateTransactionException || t instanceof SQLException sql && away(sql)) {
                 return databaseAway();
@@ -61,30 +64,40 @@ public final class Answers {
     }
 
     static Problem databaseAway() {
-        return new Problem(HttpStatus.SERVICE_UNAVAILABLE, Code.DATABASE_AWAY,
-                "The database does not answer, or takes nothing. Nothing was half-written; what waits on this device is sent when it is back.")
+        return new Problem(
+                        HttpStatus.SERVICE_UNAVAILABLE,
+                        Code.DATABASE_AWAY,
+                        "The database does not answer, or takes nothing. Nothing was half-written; what waits on this device is sent when it is back.")
                 .with(Problem.RETRY, DATABASE_BACK_SECONDS);
     }
 
     static Problem incident(String doing, Throwable mistake) {
         String number = Incidents.report(doing, mistake);
-        return new Problem(HttpStatus.INTERNAL_SERVER_ERROR, Code.UNEXPECTED,
-                "Something went wrong on the server (incident " + number + "). Nothing was half-written. ./rangordnung logs tells more under that number.")
+        return new Problem(
+                        HttpStatus.INTERNAL_SERVER_ERROR,
+                        Code.UNEXPECTED,
+                        "Something went wrong on the server (incident " + number
+                                + "). Nothing was half-written. ./rangordnung logs tells more under that number.")
                 .with("incident", number);
     }
 
     static Problem refused(Refusal refusal) {
-        Problem problem = new Problem(HttpStatus.BAD_REQUEST, switch (refusal.kind()) {
-            case MISSING -> Code.MISSING;
-            case OUT_OF_RANGE -> Code.OUT_OF_RANGE;
-            case TEXT -> Code.TEXT_UNUSABLE;
-            case BODY -> Code.BROKEN_BODY;
-            case CONTRADICTION -> Code.CONTRADICTION;
-        }, refusal.getMessage());
+        Problem problem = new Problem(
+                HttpStatus.BAD_REQUEST,
+                switch (refusal.kind()) {
+                    case MISSING -> Code.MISSING;
+                    case OUT_OF_RANGE -> Code.OUT_OF_RANGE;
+                    case TEXT -> Code.TEXT_UNUSABLE;
+                    case BODY -> Code.BROKEN_BODY;
+                    case CONTRADICTION -> Code.CONTRADICTION;
+                },
+                refusal.getMessage());
         if (!refusal.field().isEmpty()) {
             problem.with("field", refusal.field());
         }
-        refusal.range().ifPresent(r -> problem.with("low", r.low()).with("high", r.high()).with("unit", r.unit()));
+        refusal.range()
+                .ifPresent(
+                        r -> problem.with("low", r.low()).with("high", r.high()).with("unit", r.unit()));
         return problem;
     }
 
@@ -92,11 +105,18 @@ public final class Answers {
     static Problem of(HttpStatus status) {
         return switch (status) {
             case NOT_FOUND -> new Problem(status, Code.NO_SUCH_ADDRESS, "There is nothing under this address.");
-            case METHOD_NOT_ALLOWED -> new Problem(status, Code.WRONG_METHOD, "This address does not take such a request.");
-            case NOT_ACCEPTABLE, UNSUPPORTED_MEDIA_TYPE -> new Problem(status, Code.WRONG_TYPE, "This address does not take or give that kind of content.");
-            case CONTENT_TOO_LARGE -> new Problem(status, Code.TOO_LARGE, "That is more than is taken at once. Send less, or in parts.");
+            case METHOD_NOT_ALLOWED ->
+                new Problem(status, Code.WRONG_METHOD, "This address does not take such a request.");
+            case NOT_ACCEPTABLE, UNSUPPORTED_MEDIA_TYPE ->
+                new Problem(status, Code.WRONG_TYPE, "This address does not take or give that kind of content.");
+            case CONTENT_TOO_LARGE ->
+                new Problem(status, Code.TOO_LARGE, "That is more than is taken at once. Send less, or in parts.");
             case SERVICE_UNAVAILABLE -> Problem.busy("Too much at once. Try again in a moment.", 1);
-            default -> new Problem(status, Code.BAD_ADDRESS, "The address or a part of the request cannot be read. Load the page again and try once more.");
+            default ->
+                new Problem(
+                        status,
+                        Code.BAD_ADDRESS,
+                        "The address or a part of the request cannot be read. Load the page again and try once more.");
         };
     }
 
@@ -110,7 +130,8 @@ public final class Answers {
     }
 
     /** Writes an answer where no controller does: as a page for whoever asks for one, else as problem details. */
-    public static void write(Problem problem, HttpServletRequest request, HttpServletResponse response) throws IOException {
+    public static void write(Problem problem, HttpServletRequest request, HttpServletResponse response)
+            throws IOException {
         if (response.isCommitted()) {
             return;
         }
@@ -118,8 +139,11 @@ public final class Answers {
         response.setStatus(problem.status().value());
         response.setHeader("Cache-Control", "no-store");
         retry(problem).ifPresent(seconds -> response.setHeader(HttpHeaders.RETRY_AFTER, seconds));
-        boolean page = Optional.ofNullable(request.getHeader(HttpHeaders.ACCEPT)).orElse("").contains(MediaType.TEXT_HTML_VALUE);
-        response.setContentType((page ? MediaType.TEXT_HTML_VALUE : MediaType.APPLICATION_PROBLEM_JSON_VALUE) + ";charset=UTF-8");
+        boolean page = Optional.ofNullable(request.getHeader(HttpHeaders.ACCEPT))
+                .orElse("")
+                .contains(MediaType.TEXT_HTML_VALUE);
+        response.setContentType(
+                (page ? MediaType.TEXT_HTML_VALUE : MediaType.APPLICATION_PROBLEM_JSON_VALUE) + ";charset=UTF-8");
         byte[] body = page ? page(problem) : json(problem);
         response.setContentLength(body.length);
         response.getOutputStream().write(body);
@@ -130,8 +154,12 @@ public final class Answers {
     }
 
     static byte[] json(Problem problem) {
-        var body = JSON.createObjectNode().put("type", "urn:rangordnung:problem:" + problem.code().wire()).put("title", problem.status().getReasonPhrase())
-                .put("status", problem.status().value()).put("code", problem.code().wire()).put("detail", problem.getMessage());
+        var body = JSON.createObjectNode()
+                .put("type", "urn:rangordnung:problem:" + problem.code().wire())
+                .put("title", problem.status().getReasonPhrase())
+                .put("status", problem.status().value())
+                .put("code", problem.code().wire())
+                .put("detail", problem.getMessage());
         problem.extra().forEach((name, value) -> body.putPOJO(name, value));
         return body.toString().getBytes(StandardCharsets.UTF_8);
     }
@@ -143,7 +171,13 @@ public final class Answers {
                 <h1>Rangordnung</h1><p>This page cannot be shown now. Marks that wait on this device are kept.</p>
                 <p lang="de">Diese Seite kann gerade nicht gezeigt werden. Einträge, die auf diesem Gerät warten, bleiben erhalten.</p>
                 <p><a href="/">Rangordnung</a></p><p><small>%d %s%s</small></p></html>
-                """.formatted(problem.status().value(), problem.code().wire(),
-                Optional.ofNullable(problem.extra().get("incident")).map(i -> ", incident " + i).orElse("")).getBytes(StandardCharsets.UTF_8);
+                """
+                .formatted(
+                        problem.status().value(),
+                        problem.code().wire(),
+                        Optional.ofNullable(problem.extra().get("incident"))
+                                .map(i -> ", incident " + i)
+                                .orElse(""))
+                .getBytes(StandardCharsets.UTF_8);
     }
 }

@@ -55,11 +55,12 @@ class ApiDocument {
     @Bean
     ModelResolver coreNames() {
         return new ModelResolver(Json31.mapper(), new TypeNameResolver() {
-            @Override
-            protected String nameForClass(Class<?> type, Set<Options> options) {
-                return CoreTypes.schemaName(type);
-            }
-        }).openapi31(true);
+                    @Override
+                    protected String nameForClass(Class<?> type, Set<Options> options) {
+                        return CoreTypes.schemaName(type);
+                    }
+                })
+                .openapi31(true);
     }
 
     @Bean
@@ -101,7 +102,8 @@ class ApiDocument {
             }
             List<String> required = new ArrayList<>();
             for (RecordComponent component : type.getRawClass().getRecordComponents()) {
-                JavaType bound = type.getBindings().findBoundType(component.getGenericType().getTypeName());
+                JavaType bound = type.getBindings()
+                        .findBoundType(component.getGenericType().getTypeName());
                 Class<?> is = bound == null ? component.getType() : bound.getRawClass();
                 if (!Optional.class.equals(is) && model.getProperties().containsKey(component.getName())) {
                     required.add(component.getName());
@@ -129,7 +131,9 @@ class ApiDocument {
                     if (!context.getDefinedModels().containsKey(CoreTypes.schemaName(member))) {
                         context.defineModel(CoreTypes.schemaName(member), new Schema<>());
                     }
-                    complete(TypeFactory.defaultInstance().constructType(member), context.getDefinedModels().get(CoreTypes.schemaName(member)));
+                    complete(
+                            TypeFactory.defaultInstance().constructType(member),
+                            context.getDefinedModels().get(CoreTypes.schemaName(member)));
                     Schema resolved = new Schema<>().$ref(REFERENCE + CoreTypes.schemaName(member));
                     union.addOneOfItem(resolved);
                 }

@@ -74,15 +74,19 @@ final class Bodies implements Filter {
 
     /** Larger bodies lie in a file until they are read, and still larger ones are taken only from whoever may send them. */
     static final long IN_MEMORY = 256 * KILO;
+
     private static final long FROM_ANYBODY = MEGA;
     /** What every body is given, and the slowest network that is waited for (house convention). */
     private static final Duration LONGEST_FIRST = Duration.ofSeconds(10);
+
     private static final long SLOWEST_BYTES_PER_SECOND = 32 * KILO;
     /** What is too large is read for so long, that the client may hear the answer. */
     private static final Duration REFUSAL = Duration.ofSeconds(1);
+
     private static final long REFUSED_BYTES = 8 * MEGA;
     /** Bodies of one address that are waited for at once (house convention). */
     private static final int BY_ADDRESS = 300;
+
     private static final String ARRIVED = Bodies.class.getName();
 
     private final Shares<String> arriving = new Shares<>(BY_ADDRESS);
@@ -100,7 +104,8 @@ final class Bodies implements Filter {
     }
 
     @Override
-    public void doFilter(ServletRequest asked, ServletResponse answer, FilterChain chain) throws ServletException, IOException {
+    public void doFilter(ServletRequest asked, ServletResponse answer, FilterChain chain)
+            throws ServletException, IOException {
         HttpServletRequest request = (HttpServletRequest) asked;
         HttpServletResponse response = (HttpServletResponse) answer;
         if (request.getAttribute(ARRIVED) instanceof Body body) {
@@ -113,7 +118,8 @@ final class Bodies implements Filter {
         }
     }
 
-    private void first(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    private void first(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         long length = request.getContentLengthLong();
         long most = Most.at(request.getRequestURI());
         if (request.getHeader("Transfer-Encoding") != null) {
@@ -121,9 +127,19 @@ final class Bodies implements Filter {
             throw new Problem(HttpStatus.LENGTH_REQUIRED, Code.LENGTH_REQUIRED, "Say how large the body is.");
         }
         if (length > most) {
-            Problem refusal = new Problem(HttpStatus.CONTENT_TOO_LARGE, Code.TOO_LARGE, "At most " + most / MEGA + " MB at once are taken here. Send less, or in parts.")
+            Problem refusal = new Problem(
+                            HttpStatus.CONTENT_TOO_LARGE,
+                            Code.TOO_LARGE,
+                            "At most " + most / MEGA + " MB at once are taken here. Send less, or in parts.")
                     .with("megabytes", most / MEGA);
-            receive(request, response, Body.nowhere(), 0, Math.min(length, REFUSED_BYTES), REFUSAL, Optional.of(refusal));
+            receive(
+                    request,
+                    response,
+                    Body.nowhere(),
+                    0,
+                    Math.min(length, REFUSED_BYTES),
+                    REFUSAL,
+                    Optional.of(refusal));
         } else if (length <= 0) {
             chain.doFilter(request, response);
         } else if (length > FROM_ANYBODY) {
@@ -143,14 +159,23 @@ final class Bodies implements Filter {
         return LONGEST_FIRST.plusSeconds(length / SLOWEST_BYTES_PER_SECOND);
     }
 
-    private static void go(HttpServletRequest request, HttpServletResponse response, FilterChain chain, Body body) throws ServletException, IOException {
+    private static void go(HttpServletRequest request, HttpServletResponse response, FilterChain chain, Body body)
+            throws ServletException, IOException {
         try (Whole whole = new Whole(request, body)) {
             chain.doFilter(whole, response);
         }
     }
 
     /** Takes a body in without holding a thread; then the request goes on, or is refused. */
-    private void receive(HttpServletRequest request, HttpServletResponse response, Body into, long got, long length, Duration longest, Optional<Problem> refusal) throws IOException {
+    private void receive(
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Body into,
+            long got,
+            long length,
+            Duration longest,
+            Optional<Problem> refusal)
+            throws IOException {
         String address = request.getRemoteAddr();
         if (!arriving.take(address)) {
             into.close();
@@ -158,6 +183,16 @@ final class Bodies implements Filter {
             throw Problem.busy("Too much is being sent from this address. Try again in a moment.", 2);
         }
         ServletInputStream in = request.getInputStream();
-        new Receiver(request, response, in, into, got, length, refusal, () -> arriving.giveBack(address), body -> request.setAttribute(ARRIVED, body)).start(longest);
+        new Receiver(
+                        request,
+                        response,
+                        in,
+                        into,
+                        got,
+                        length,
+                        refusal,
+                        () -> arriving.giveBack(address),
+                        body -> request.setAttribute(ARRIVED, body))
+                .start(longest);
     }
 }

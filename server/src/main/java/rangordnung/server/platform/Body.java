@@ -151,7 +151,7 @@ abstract class Body implements AutoCloseable {
 
         private void copy(InputStream in, OutputStream out, long deadline) throws IOException {
             byte[] part = new byte[1 << 16];
-            for (long got = 0; got < length;) {
+            for (long got = 0; got < length; ) {
                 int read = in.read(part, 0, (int) Math.min(part.length, length - got));
                 if (read < 0 || System.nanoTime() > deadline) {
                     throw tooSlow();
@@ -177,6 +177,9 @@ abstract class Body implements AutoCloseable {
     }
 
     static Problem tooSlow() {
-        return new Problem(HttpStatus.REQUEST_TIMEOUT, Code.TOO_SLOW, "The request arrived too slowly and was not waited for. Try again with a better network.");
+        return new Problem(
+                HttpStatus.REQUEST_TIMEOUT,
+                Code.TOO_SLOW,
+                "The request arrived too slowly and was not waited for. Try again with a better network.");
     }
 }

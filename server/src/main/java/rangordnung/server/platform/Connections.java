@@ -47,7 +47,8 @@ class Connections {
 
         @Override
         public void invoke(Request request, Response response) throws IOException, ServletException {
-            request.setAttribute(ABANDON, (Runnable) () -> request.getCoyoteRequest().action(ActionCode.DISABLE_SWALLOW_INPUT, null));
+            request.setAttribute(ABANDON, (Runnable)
+                    () -> request.getCoyoteRequest().action(ActionCode.DISABLE_SWALLOW_INPUT, null));
             getNext().invoke(request, response);
         }
     }

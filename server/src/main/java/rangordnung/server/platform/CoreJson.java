@@ -53,8 +53,11 @@ class CoreJson {
         @Override
         public String deserialize(JsonParser parser, DeserializationContext context) {
             String text = StringDeserializer.instance.deserialize(parser, context);
-            if (text != null && text.codePoints().anyMatch(c -> c == 0 || c >= Character.MIN_SURROGATE && c <= Character.MAX_SURROGATE)) {
-                throw Refusal.text(Optional.ofNullable(parser.currentName()).orElse("text"), "has a character that no text has");
+            if (text != null
+                    && text.codePoints()
+                            .anyMatch(c -> c == 0 || c >= Character.MIN_SURROGATE && c <= Character.MAX_SURROGATE)) {
+                throw Refusal.text(
+                        Optional.ofNullable(parser.currentName()).orElse("text"), "has a character that no text has");
             }
             return text;
         }
@@ -72,7 +75,8 @@ class CoreJson {
 
         @Override
         public Boolean hasRequiredMarker(MapperConfig<?> config, AnnotatedMember member) {
-            boolean ours = member instanceof AnnotatedParameter parameter && parameter.getDeclaringClass().isRecord()
+            boolean ours = member instanceof AnnotatedParameter parameter
+                    && parameter.getDeclaringClass().isRecord()
                     && parameter.getDeclaringClass().getName().startsWith("rangordnung.");
             return complete && ours && !Optional.class.equals(member.getRawType()) ? Boolean.TRUE : null;
         }
@@ -81,7 +85,8 @@ class CoreJson {
         public JsonTypeInfo.Value findPolymorphicTypeInfo(MapperConfig<?> config, Annotated annotated) {
             Class<?> type = annotated.getRawType();
             return annotated instanceof AnnotatedClass && (CoreTypes.family(type) || CoreTypes.member(type))
-                    ? JsonTypeInfo.Value.construct(JsonTypeInfo.Id.NAME, JsonTypeInfo.As.PROPERTY, CoreTypes.DISCRIMINATOR, null, false, null)
+                    ? JsonTypeInfo.Value.construct(
+                            JsonTypeInfo.Id.NAME, JsonTypeInfo.As.PROPERTY, CoreTypes.DISCRIMINATOR, null, false, null)
                     : null;
         }
 
@@ -89,7 +94,9 @@ class CoreJson {
         public List<NamedType> findSubtypes(MapperConfig<?> config, Annotated annotated) {
             Class<?> type = annotated.getRawType();
             return CoreTypes.family(type)
-                    ? CoreTypes.members(type).stream().map(m -> new NamedType(m, CoreTypes.kind(m))).toList()
+                    ? CoreTypes.members(type).stream()
+                            .map(m -> new NamedType(m, CoreTypes.kind(m)))
+                            .toList()
                     : null;
         }
 

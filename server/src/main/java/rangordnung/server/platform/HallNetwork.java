@@ -31,7 +31,10 @@ class HallNetwork {
                 try {
                     factory.addAdditionalConnectors(secure(addresses), plain(addresses));
                 } catch (IOException e) {
-                    throw new IllegalStateException("The hall's certificate could not be read from " + addresses.folder() + "; remove the folder and start again", e);
+                    throw new IllegalStateException(
+                            "The hall's certificate could not be read from " + addresses.folder()
+                                    + "; remove the folder and start again",
+                            e);
                 }
             }
         };
@@ -53,10 +56,13 @@ class HallNetwork {
         ((AbstractHttp11Protocol<?>) connector.getProtocolHandler()).setSSLEnabled(true);
         SSLHostConfig host = new SSLHostConfig();
         host.setProtocols("TLSv1.2+TLSv1.3");
-        SSLHostConfigCertificate certificate = new SSLHostConfigCertificate(host, SSLHostConfigCertificate.Type.UNDEFINED);
-        certificate.setCertificateKeystoreFile(addresses.folder().resolve("server.p12").toString());
+        SSLHostConfigCertificate certificate =
+                new SSLHostConfigCertificate(host, SSLHostConfigCertificate.Type.UNDEFINED);
+        certificate.setCertificateKeystoreFile(
+                addresses.folder().resolve("server.p12").toString());
         certificate.setCertificateKeystoreType("PKCS12");
-        certificate.setCertificateKeystorePassword(Files.readString(addresses.folder().resolve("secret")).strip());
+        certificate.setCertificateKeystorePassword(
+                Files.readString(addresses.folder().resolve("secret")).strip());
         host.addCertificate(certificate);
         connector.addSslHostConfig(host);
         return connector;
@@ -74,8 +80,11 @@ class HallNetwork {
         }
 
         @Override
-        protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
-            if (!addresses.open() || request.isSecure() || !request.getLocalAddr().equals(addresses.address())) {
+        protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+                throws ServletException, IOException {
+            if (!addresses.open()
+                    || request.isSecure()
+                    || !request.getLocalAddr().equals(addresses.address())) {
                 chain.doFilter(request, response);
             } else if (request.getRequestURI().equals(Addresses.AUTHORITY)) {
                 Path file = addresses.folder().resolve("authority.crt");

@@ -17,9 +17,11 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Order(Ordered.LOWEST_PRECEDENCE)
 class HeavyWork extends OncePerRequestFilter {
 
-    private static final Pattern HEAVY = Pattern.compile("/api/(measuring/.+|teams/[^/]+/imports.*|imports/.+|protocols/preview|screenings/[^/]+/(plan|schools))");
+    private static final Pattern HEAVY = Pattern.compile(
+            "/api/(measuring/.+|teams/[^/]+/imports.*|imports/.+|protocols/preview|screenings/[^/]+/(plan|schools))");
     /** Requests that wait for their turn, and those of one address among them (house convention). */
     private static final int WAITING = 16;
+
     private static final int BY_ADDRESS = 8;
 
     private final Lane lane = new Lane(1, WAITING, BY_ADDRESS, Duration.ofSeconds(20));
@@ -30,7 +32,8 @@ class HeavyWork extends OncePerRequestFilter {
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         request.getInputStream(); // whole before the turn comes, so that nobody waits for a network
         String address = request.getRemoteAddr();
         lane.enter(address);

@@ -41,7 +41,8 @@ class LastResort {
         }
 
         @Override
-        protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+        protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+                throws ServletException, IOException {
             try {
                 chain.doFilter(request, response);
             } catch (ClientAbortException | AsyncRequestNotUsableException e) {
@@ -59,8 +60,13 @@ class LastResort {
         @RequestMapping("/error")
         void error(HttpServletRequest request, HttpServletResponse response) throws IOException {
             Object status = request.getAttribute("jakarta.servlet.error.status_code");
-            Answers.write(problem(status instanceof Integer code ? code : HttpStatus.NOT_FOUND.value(),
-                    (Throwable) request.getAttribute("jakarta.servlet.error.exception"), request), request, response);
+            Answers.write(
+                    problem(
+                            status instanceof Integer code ? code : HttpStatus.NOT_FOUND.value(),
+                            (Throwable) request.getAttribute("jakarta.servlet.error.exception"),
+                            request),
+                    request,
+                    response);
         }
     }
 
@@ -68,12 +74,15 @@ class LastResort {
         if (status != HttpStatus.INTERNAL_SERVER_ERROR.value()) {
             return Answers.of(Optional.ofNullable(HttpStatus.resolve(status)).orElse(HttpStatus.BAD_REQUEST));
         }
-        return thrown != null ? Answers.of(thrown, request) : Answers.incident("status " + status + " of " + request.getRequestURI(), null);
+        return thrown != null
+                ? Answers.of(thrown, request)
+                : Answers.incident("status " + status + " of " + request.getRequestURI(), null);
     }
 
     @Bean
     WebServerFactoryCustomizer<TomcatServletWebServerFactory> ownErrorPages() {
-        return factory -> factory.addContextCustomizers(context -> ((StandardHost) context.getParent()).setErrorReportValveClass(Unreadable.class.getName()));
+        return factory -> factory.addContextCustomizers(
+                context -> ((StandardHost) context.getParent()).setErrorReportValveClass(Unreadable.class.getName()));
     }
 
     /** A request that never reached the application. Made by the container, by name. */

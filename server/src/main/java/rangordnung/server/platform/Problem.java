@@ -22,7 +22,8 @@ public class Problem extends RuntimeException {
     }
 
     public static Problem notFound(String what) {
-        return new Problem(HttpStatus.NOT_FOUND, Code.NOT_FOUND, "There is no such " + what + ", or it is not yours to see.");
+        return new Problem(
+                HttpStatus.NOT_FOUND, Code.NOT_FOUND, "There is no such " + what + ", or it is not yours to see.");
     }
 
     public static Problem invalid(Code code, String sentence, String field) {

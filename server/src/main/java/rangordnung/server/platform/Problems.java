@@ -32,7 +32,8 @@ class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(Exception.class)
     ResponseEntity<Object> any(Exception e, HttpServletRequest request) throws Exception {
-        if (e instanceof org.springframework.security.access.AccessDeniedException || e instanceof AsyncRequestNotUsableException) {
+        if (e instanceof org.springframework.security.access.AccessDeniedException
+                || e instanceof AsyncRequestNotUsableException) {
             throw e;
         }
         return answer(Answers.of(e, request));
@@ -47,7 +48,9 @@ class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(ObjectOptimisticLockingFailureException.class)
     ResponseEntity<Object> changedMeanwhile(ObjectOptimisticLockingFailureException e) {
-        return answer(Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else changed this at the same moment. Load it again and look before you save."));
+        return answer(Problem.conflict(
+                Code.CHANGED_MEANWHILE,
+                "Somebody else changed this at the same moment. Load it again and look before you save."));
     }
 
     private static ResponseEntity<Object> answer(Problem problem) {
@@ -64,7 +67,10 @@ class Problems extends ResponseEntityExceptionHandler {
     protected ResponseEntity<Object> handleMethodArgumentNotValid(
             MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         FieldError first = e.getFieldError();
-        return answer(first == null ? Answers.of(HttpStatus.BAD_REQUEST) : invalid(first.getField(), first.getDefaultMessage()));
+        return answer(
+                first == null
+                        ? Answers.of(HttpStatus.BAD_REQUEST)
+                        : invalid(first.getField(), first.getDefaultMessage()));
     }
 
     @Override
@@ -77,8 +83,10 @@ class Problems extends ResponseEntityExceptionHandler {
             if (t instanceof Refusal refusal) {
                 return answer(Answers.refused(refusal));
             }
-            if (t instanceof JacksonException json && !(t.getCause() instanceof JacksonException)
-                    && !(t.getCause() instanceof Refusal) && !(t.getCause() instanceof Problem)) {
+            if (t instanceof JacksonException json
+                    && !(t.getCause() instanceof JacksonException)
+                    && !(t.getCause() instanceof Refusal)
+                    && !(t.getCause() instanceof Problem)) {
                 return answer(unreadable(json));
             }
         }
@@ -86,7 +94,8 @@ class Problems extends ResponseEntityExceptionHandler {
     }
 
     /** How the reader tells that a part is missing or null; it has no type of its own for it. */
-    private static final Pattern MISSING = Pattern.compile("^(?:Missing required creator property '(\\w+)'|Null value for creator property '(?:\\w+)'|Cannot map `null`|Invalid `null`)");
+    private static final Pattern MISSING = Pattern.compile(
+            "^(?:Missing required creator property '(\\w+)'|Null value for creator property '(?:\\w+)'|Cannot map `null`|Invalid `null`)");
 
     private static Problem unreadable(JacksonException e) {
         String path = path(e.getPath());
@@ -100,22 +109,30 @@ class Problems extends ResponseEntityExceptionHandler {
             return Problem.invalid(Code.MISSING, "“" + path + "” is missing.", field);
         }
         TokenStreamLocation at = e.getLocation();
-        String where = at == null || at.getLineNr() < 1 ? "" : " (line " + at.getLineNr() + ", column " + at.getColumnNr() + ")";
-        String what = e instanceof UnrecognizedPropertyException ? "is not known here"
+        String where = at == null || at.getLineNr() < 1
+                ? ""
+                : " (line " + at.getLineNr() + ", column " + at.getColumnNr() + ")";
+        String what = e instanceof UnrecognizedPropertyException
+                ? "is not known here"
                 : path.isEmpty() ? "The request is no JSON that can be read" : "is not what belongs there";
-        return Problem.invalid(Code.UNREADABLE, (path.isEmpty() ? what : "“" + path + "” " + what) + where + ".", field);
+        return Problem.invalid(
+                Code.UNREADABLE, (path.isEmpty() ? what : "“" + path + "” " + what) + where + ".", field);
     }
 
     private static String path(List<JacksonException.Reference> path) {
-        return path.stream().map(r -> r.getPropertyName() != null ? r.getPropertyName() : String.valueOf(r.getIndex())).collect(Collectors.joining("."));
+        return path.stream()
+                .map(r -> r.getPropertyName() != null ? r.getPropertyName() : String.valueOf(r.getIndex()))
+                .collect(Collectors.joining("."));
     }
 
     /** Whatever else the framework refuses. */
     @Override
-    protected ResponseEntity<Object> handleExceptionInternal(Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    protected ResponseEntity<Object> handleExceptionInternal(
+            Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         HttpStatus known = HttpStatus.resolve(status.value());
         if (known == null || known == HttpStatus.INTERNAL_SERVER_ERROR) {
-            return answer(Answers.incident(((ServletWebRequest) request).getRequest().getRequestURI(), e));
+            return answer(
+                    Answers.incident(((ServletWebRequest) request).getRequest().getRequestURI(), e));
         }
         return answer(Answers.of(known));
     }

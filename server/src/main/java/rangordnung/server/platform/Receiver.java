@@ -36,7 +36,16 @@ final class Receiver implements ReadListener, AsyncListener {
      * @param over    called once, when nothing is waited for any more
      * @param arrived called with the body that is whole, before its request goes on
      */
-    Receiver(HttpServletRequest request, HttpServletResponse response, ServletInputStream in, Body into, long got, long length, Optional<Problem> refusal, Runnable over, Consumer<Body> arrived) {
+    Receiver(
+            HttpServletRequest request,
+            HttpServletResponse response,
+            ServletInputStream in,
+            Body into,
+            long got,
+            long length,
+            Optional<Problem> refusal,
+            Runnable over,
+            Consumer<Body> arrived) {
         this.request = request;
         this.response = response;
         this.in = in;
@@ -89,7 +98,8 @@ final class Receiver implements ReadListener, AsyncListener {
             over.run();
             into.close();
             Answers.write(problem, request, response);
-            response.flushBuffer(); // with any of these answers the container closes the connection and reads no further
+            response.flushBuffer(); // with any of these answers the container closes the connection and reads no
+            // further
             context.complete();
         }
     }

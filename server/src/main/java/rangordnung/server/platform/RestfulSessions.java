@@ -49,14 +49,17 @@ final class RestfulSessions<S extends Session> implements SessionRepository<Sess
     }
 
     private Session restful(S session) {
-        return (Session) Proxy.newProxyInstance(Session.class.getClassLoader(), new Class<?>[] {Session.class}, new Restful<>(session));
+        return (Session) Proxy.newProxyInstance(
+                Session.class.getClassLoader(), new Class<?>[] {Session.class}, new Restful<>(session));
     }
 
     private record Restful<S extends Session>(S session) implements InvocationHandler {
 
         @Override
         public Object invoke(Object proxy, Method method, Object[] arguments) throws Throwable {
-            if (method.getName().equals("setLastAccessedTime") && ((Instant) arguments[0]).isBefore(session.getLastAccessedTime().plus(WRITTEN_EVERY))) {
+            if (method.getName().equals("setLastAccessedTime")
+                    && ((Instant) arguments[0])
+                            .isBefore(session.getLastAccessedTime().plus(WRITTEN_EVERY))) {
                 return null;
             }
             try {

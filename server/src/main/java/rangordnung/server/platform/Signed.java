@@ -12,7 +12,8 @@ import org.springframework.security.core.context.SecurityContextHolder;
  *
  * @param pass the pass of a helper; null for everybody else, since a session cannot keep an empty optional
  */
-public record Signed(UUID account, UUID organisation, String login, String name, Role role, Pass pass) implements Principal, Serializable {
+public record Signed(UUID account, UUID organisation, String login, String name, Role role, Pass pass)
+        implements Principal, Serializable {
 
     /** What a helper's pass opens: one station of one screening. */
     public record Pass(UUID id, UUID screening, String station) implements Serializable {}
@@ -21,9 +22,12 @@ public record Signed(UUID account, UUID organisation, String login, String name,
         this(account, organisation, login, name, role, null);
     }
 
-
     /** What an account may do. A lead owns everything, a rater scores where invited, a helper where the pass opens. */
-    public enum Role { LEAD, RATER, HELPER }
+    public enum Role {
+        LEAD,
+        RATER,
+        HELPER
+    }
 
     @Override
     public String getName() {
@@ -33,7 +37,9 @@ public record Signed(UUID account, UUID organisation, String login, String name,
     /** The account of this request, if it is signed in. */
     public static Optional<Signed> current() {
         Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
-        return authentication != null && authentication.getPrincipal() instanceof Signed signed ? Optional.of(signed) : Optional.empty();
+        return authentication != null && authentication.getPrincipal() instanceof Signed signed
+                ? Optional.of(signed)
+                : Optional.empty();
     }
 
     /** The account of this request; only where security has let nobody else through. */

@@ -19,10 +19,17 @@ public final class Squares {
     /** Rows of 0 and 1 with a quiet border of two squares; 1 is dark. */
     public static List<String> of(String text) {
         try {
-            BitMatrix matrix = new QRCodeWriter().encode(text, BarcodeFormat.QR_CODE, 0, 0,
-                    Map.of(EncodeHintType.MARGIN, 2, EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.M));
+            BitMatrix matrix = new QRCodeWriter()
+                    .encode(
+                            text,
+                            BarcodeFormat.QR_CODE,
+                            0,
+                            0,
+                            Map.of(EncodeHintType.MARGIN, 2, EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.M));
             return IntStream.range(0, matrix.getHeight())
-                    .mapToObj(y -> IntStream.range(0, matrix.getWidth()).mapToObj(x -> matrix.get(x, y) ? "1" : "0").collect(Collectors.joining()))
+                    .mapToObj(y -> IntStream.range(0, matrix.getWidth())
+                            .mapToObj(x -> matrix.get(x, y) ? "1" : "0")
+                            .collect(Collectors.joining()))
                     .toList();
         } catch (WriterException e) {
             throw new IllegalArgumentException("This text does not fit into a code: " + text, e);

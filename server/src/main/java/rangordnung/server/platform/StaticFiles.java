@@ -22,7 +22,8 @@ class StaticFiles implements WebMvcConfigurer {
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
         registry.addResourceHandler("/assets/**")
                 .addResourceLocations("classpath:/static/assets/")
-                .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
+                .setCacheControl(
+                        CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
                 .resourceChain(true)
                 .addResolver(new EncodedResourceResolver());
         registry.addResourceHandler("/vendor/**")
@@ -30,7 +31,14 @@ class StaticFiles implements WebMvcConfigurer {
                 .setCacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePublic())
                 .resourceChain(true)
                 .addResolver(new EncodedResourceResolver());
-        registry.addResourceHandler("/index.html", "/icon.svg", "/icon-192.png", "/icon-512.png", "/theme.js", "/sw.js", "/manifest.webmanifest")
+        registry.addResourceHandler(
+                        "/index.html",
+                        "/icon.svg",
+                        "/icon-192.png",
+                        "/icon-512.png",
+                        "/theme.js",
+                        "/sw.js",
+                        "/manifest.webmanifest")
                 .addResourceLocations("classpath:/static/")
                 .setCacheControl(CacheControl.noCache())
                 .resourceChain(true)

@@ -15,7 +15,10 @@ public class StoredJson {
     private final JsonMapper json;
 
     StoredJson(JsonMapper outside) {
-        json = outside.rebuild().annotationIntrospector(CoreJson.introspector(false)).disable(DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES).build();
+        json = outside.rebuild()
+                .annotationIntrospector(CoreJson.introspector(false))
+                .disable(DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES)
+                .build();
     }
 
     public <T> T read(String body, Class<T> type) {

@@ -41,7 +41,9 @@ public class Tenancy implements CurrentTenantIdentifierResolver<UUID>, Hibernate
     @Override
     public UUID resolveCurrentTenantIdentifier() {
         UUID named = NAMED.get();
-        return named != null ? named : Signed.current().map(Signed::organisation).orElse(NONE);
+        return named != null
+                ? named
+                : Signed.current().map(Signed::organisation).orElse(NONE);
     }
 
     @Override

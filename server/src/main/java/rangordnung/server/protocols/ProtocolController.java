@@ -2,8 +2,8 @@ package rangordnung.server.protocols;
 
 import java.util.List;
 import java.util.Optional;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -46,7 +46,11 @@ class ProtocolController {
     @GetMapping("/api/battery")
     BatteryView battery() {
         Battery battery = protocols.battery();
-        return new BatteryView(battery.tests().stream().map(t -> battery.test(t.id(), Optional.empty())).toList(), battery.schools());
+        return new BatteryView(
+                battery.tests().stream()
+                        .map(t -> battery.test(t.id(), Optional.empty()))
+                        .toList(),
+                battery.schools());
     }
 
     /** Keeps a changed protocol as the next version of its name; what was judged before keeps its version. */

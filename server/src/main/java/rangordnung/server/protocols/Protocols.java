@@ -38,7 +38,9 @@ public class Protocols {
 
     /** The first protocol shipped whole; those after it are put together from the battery. */
     private static final String WHOLE = "standard-floor.1";
-    private static final List<String> RECIPES = List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
+
+    private static final List<String> RECIPES =
+            List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
 
     private final ProtocolVersionRows versions;
     private final StoredJson json;
@@ -65,7 +67,8 @@ public class Protocols {
         this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
         this.battery = json.read(resource("protocols/battery.2"), Battery.class);
         List<Protocol> all = new ArrayList<>(List.of(json.read(resource("protocols/" + WHOLE), Protocol.class)));
-        RECIPES.forEach(r -> all.add(battery.protocol(json.read(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
+        RECIPES.forEach(r ->
+                all.add(battery.protocol(json.read(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
         this.shipped = List.copyOf(all);
     }
 
@@ -104,7 +107,8 @@ public class Protocols {
         if (known != null) {
             return Optional.of(known);
         }
-        Optional<Protocol> found = versions.findByProtocolAndVersion(protocol, version).map(this::read);
+        Optional<Protocol> found =
+                versions.findByProtocolAndVersion(protocol, version).map(this::read);
         found.ifPresent(p -> read.put(key, p));
         return found;
     }
@@ -114,12 +118,16 @@ public class Protocols {
             return json.read(version.body(), Protocol.class);
         } catch (JacksonException e) {
             Incidents.report("reading protocol " + version.protocol() + " version " + version.version(), e);
-            throw Problem.conflict(Code.CONTRADICTION, "Version " + version.version() + " of this protocol cannot be read. Judge the screening under another version.");
+            throw Problem.conflict(
+                    Code.CONTRADICTION,
+                    "Version " + version.version()
+                            + " of this protocol cannot be read. Judge the screening under another version.");
         }
     }
 
     /** Ids of an organisation's own protocols begin so, and those that ship never do: neither takes a number of the other. */
     private static final String OWN = "own-";
+
     private static final int LONGEST_ID = 60;
 
     /**
@@ -130,17 +138,37 @@ public class Protocols {
      */
     public Protocol add(Protocol changed) {
         boolean own = changed.id().startsWith(OWN);
-        String id = own ? changed.id() : (OWN + changed.id()).substring(0, Math.min(LONGEST_ID, OWN.length() + changed.id().length()));
-        Text name = shipped.stream().noneMatch(p -> p.id().equals(changed.id()) && p.name().equals(changed.name())) ? changed.name()
+        String id = own
+                ? changed.id()
+                : (OWN + changed.id())
+                        .substring(
+                                0,
+                                Math.min(LONGEST_ID, OWN.length() + changed.id().length()));
+        Text name = shipped.stream()
+                        .noneMatch(p -> p.id().equals(changed.id()) && p.name().equals(changed.name()))
+                ? changed.name()
                 : new Text(changed.name().en() + " (own)", changed.name().de() + " (eigene)");
         int next = versions.findAllByOrderByProtocolAscVersionAsc().stream()
-                .filter(v -> v.protocol().equals(id)).mapToInt(ProtocolVersion::version).max().orElse(0) + 1;
-        Protocol version = new Protocol(id, next, name, changed.summary(), changed.tests(), changed.policies(), changed.rules(),
+                        .filter(v -> v.protocol().equals(id))
+                        .mapToInt(ProtocolVersion::version)
+                        .max()
+                        .orElse(0)
+                + 1;
+        Protocol version = new Protocol(
+                id,
+                next,
+                name,
+                changed.summary(),
+                changed.tests(),
+                changed.policies(),
+                changed.rules(),
                 battery.retestsFor(changed.tests(), changed.policies()));
         try {
             save(version);
         } catch (DataIntegrityViolationException e) {
-            throw Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else saved a version of this protocol at the same moment. Look at it, then save again.");
+            throw Problem.conflict(
+                    Code.CHANGED_MEANWHILE,
+                    "Somebody else saved a version of this protocol at the same moment. Look at it, then save again.");
         }
         return version;
     }
@@ -181,7 +209,10 @@ public class Protocols {
     }
 
     private void putInWhatIsNew() {
-        shipped.stream().filter(p -> versions.findByProtocolAndVersion(p.id(), p.version()).isEmpty()).forEach(this::save);
+        shipped.stream()
+                .filter(p ->
+                        versions.findByProtocolAndVersion(p.id(), p.version()).isEmpty())
+                .forEach(this::save);
     }
 
     private JsonNode resource(String name) {

@@ -17,11 +17,9 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
-import rangordnung.core.record.Attendance;
 import rangordnung.core.judgement.Change;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Estimate;
-import rangordnung.core.record.Fact;
 import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.PersonalSetUp;
@@ -34,6 +32,8 @@ import rangordnung.core.link.Links;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
+import rangordnung.core.record.Attendance;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
 import rangordnung.server.accounts.Accounts;
@@ -46,7 +46,17 @@ import rangordnung.server.screening.Screenings;
 class ResultController {
 
     /** What a cell of a strip shows: a grade, or one of the states without one. */
-    enum Cell { NONE, SLIGHT, MARKED, SEVERE, NOT_ASSESSABLE, NOT_TESTED, ABSENT, EXCUSED, STOPPED }
+    enum Cell {
+        NONE,
+        SLIGHT,
+        MARKED,
+        SEVERE,
+        NOT_ASSESSABLE,
+        NOT_TESTED,
+        ABSENT,
+        EXCUSED,
+        STOPPED
+    }
 
     /**
      * A stored fact that cannot be read; the lead takes it back and has it noted again.
@@ -60,37 +70,86 @@ class ResultController {
      *
      * @param incident number of the incident, where the athlete could not be judged
      */
-    record Strip(UUID athlete, String name, Optional<String> incident, MovementIndex index, boolean pain, boolean refer, boolean flagged, List<Sided<Cell>> cells) {}
+    record Strip(
+            UUID athlete,
+            String name,
+            Optional<String> incident,
+            MovementIndex index,
+            boolean pain,
+            boolean refer,
+            boolean flagged,
+            List<Sided<Cell>> cells) {}
 
     /** A column of the strips. */
     record StripColumn(String test, String criterion) {}
 
-    record StripsView(Screenings.ScreeningView screening, List<StripColumn> columns, List<Strip> strips, List<SetAsideView> setAside) {}
+    record StripsView(
+            Screenings.ScreeningView screening,
+            List<StripColumn> columns,
+            List<Strip> strips,
+            List<SetAsideView> setAside) {}
 
     /** A ranked athlete; {@code low} and {@code high} bound the index. */
-    record RankedAthlete(UUID athlete, String name, int rank, double index, double low, double high, double completeness, Optional<Double> percentile) {}
+    record RankedAthlete(
+            UUID athlete,
+            String name,
+            int rank,
+            double index,
+            double low,
+            double high,
+            double completeness,
+            Optional<Double> percentile) {}
 
     record RankedBand(int number, List<RankedAthlete> athletes) {}
 
     /** @param incident number of the incident, where the athlete could not be judged */
     record UnrankedAthlete(UUID athlete, String name, MovementIndex.Reason reason, Optional<String> incident) {}
 
-    record RankingView(Screenings.ScreeningView screening, List<RankedBand> bands, List<UnrankedAthlete> unranked, Optional<Double> typicalDifference) {}
+    record RankingView(
+            Screenings.ScreeningView screening,
+            List<RankedBand> bands,
+            List<UnrankedAthlete> unranked,
+            Optional<Double> typicalDifference) {}
 
     /** A criterion of one athlete, with its change since the screening before. */
-    record CriterionView(String criterion, Sided<Finding> findings, Optional<Side> direction, Sided<Optional<Change>> changes, Sided<Optional<Reading>> readings,
+    record CriterionView(
+            String criterion,
+            Sided<Finding> findings,
+            Optional<Side> direction,
+            Sided<Optional<Change>> changes,
+            Sided<Optional<Reading>> readings,
             List<CriterionResult.Told> told) {}
 
     record TestView(
-            String test, Optional<Conditions> conditions, boolean voided, List<Fact.Flag> flags, Optional<DepthStatus> depth, Optional<Side> worseSide,
-            Sided<Optional<Estimate>> deviations, List<CriterionView> criteria) {}
+            String test,
+            Optional<Conditions> conditions,
+            boolean voided,
+            List<Fact.Flag> flags,
+            Optional<DepthStatus> depth,
+            Optional<Side> worseSide,
+            Sided<Optional<Estimate>> deviations,
+            List<CriterionView> criteria) {}
 
     record HistoryPoint(UUID screening, String name, LocalDate heldOn, MovementIndex index) {}
 
     record AthleteResult(
-            Screenings.ScreeningView screening, UUID athlete, String name, Optional<String> incident, List<SetAsideView> setAside, Clearance clearance, Optional<Attendance> attendance,
-            List<PainReport> pains, boolean stopped, boolean refer, MovementIndex index, Optional<Change> change,
-            List<TestView> tests, PersonalSetUp personal, List<HistoryPoint> history, LinkReport links, Proposal proposal) {}
+            Screenings.ScreeningView screening,
+            UUID athlete,
+            String name,
+            Optional<String> incident,
+            List<SetAsideView> setAside,
+            Clearance clearance,
+            Optional<Attendance> attendance,
+            List<PainReport> pains,
+            boolean stopped,
+            boolean refer,
+            MovementIndex index,
+            Optional<Change> change,
+            List<TestView> tests,
+            PersonalSetUp personal,
+            List<HistoryPoint> history,
+            LinkReport links,
+            Proposal proposal) {}
 
     private final Results results;
     private final Screenings screenings;
@@ -112,7 +171,8 @@ class ResultController {
         List<StripColumn> columns = screen.protocol().tests().stream()
                 .flatMap(t -> t.criteria().stream().map(c -> new StripColumn(t.id(), c.id())))
                 .toList();
-        List<Strip> strips = screen.athletes().stream().map(ResultController::strip).toList();
+        List<Strip> strips =
+                screen.athletes().stream().map(ResultController::strip).toList();
         return new StripsView(screen.screening(), columns, strips, setAside(screen.athletes()));
     }
 
@@ -122,26 +182,44 @@ class ResultController {
         }
         Map<UUID, String> authors = accounts.names();
         return athletes.stream()
-                .flatMap(a -> a.setAside().stream().map(s -> new SetAsideView(s.fact(), s.athlete(), a.athlete().name().full(), authors.getOrDefault(s.author(), "?"), s.at())))
+                .flatMap(a -> a.setAside().stream()
+                        .map(s -> new SetAsideView(
+                                s.fact(),
+                                s.athlete(),
+                                a.athlete().name().full(),
+                                authors.getOrDefault(s.author(), "?"),
+                                s.at())))
                 .toList();
     }
 
     private static Strip strip(Results.Screened screened) {
         ScreenResult result = screened.result();
-        List<Sided<Cell>> cells = result.criteria().map(c -> c.findings().map(ResultController::cell)).toList();
+        List<Sided<Cell>> cells = result.criteria()
+                .map(c -> c.findings().map(ResultController::cell))
+                .toList();
         boolean flagged = result.tests().stream().anyMatch(t -> !t.flags().isEmpty());
-        return new Strip(screened.athlete().id(), screened.athlete().name().full(), screened.incident(), result.index(), !result.pains().isEmpty(), result.refer(), flagged, cells);
+        return new Strip(
+                screened.athlete().id(),
+                screened.athlete().name().full(),
+                screened.incident(),
+                result.index(),
+                !result.pains().isEmpty(),
+                result.refer(),
+                flagged,
+                cells);
     }
 
     private static Cell cell(Finding finding) {
         if (finding instanceof Finding.Graded graded) {
             return Cell.valueOf(graded.grade().name());
         }
-        return finding instanceof Finding.NotAssessable ? Cell.NOT_ASSESSABLE
-                : finding instanceof Finding.NotTested ? Cell.NOT_TESTED
-                : finding instanceof Finding.Absent ? Cell.ABSENT
-                : finding instanceof Finding.Excused ? Cell.EXCUSED
-                : Cell.STOPPED;
+        return finding instanceof Finding.NotAssessable
+                ? Cell.NOT_ASSESSABLE
+                : finding instanceof Finding.NotTested
+                        ? Cell.NOT_TESTED
+                        : finding instanceof Finding.Absent
+                                ? Cell.ABSENT
+                                : finding instanceof Finding.Excused ? Cell.EXCUSED : Cell.STOPPED;
     }
 
     /** The ranking, for the lead only: it never leaves their hands. */
@@ -157,19 +235,31 @@ class ResultController {
                 known.put(athlete.id(), index);
                 standings.add(new Ranking.Standing(athlete.id(), athlete.name().full(), index.estimate()));
             } else if (screened.result().index() instanceof MovementIndex.Unknown index) {
-                unranked.add(new UnrankedAthlete(athlete.id(), athlete.name().full(), index.reason(), screened.incident()));
+                unranked.add(
+                        new UnrankedAthlete(athlete.id(), athlete.name().full(), index.reason(), screened.incident()));
             }
         }
         Ranking ranking = Ranking.of(standings, screen.protocol().rules());
         List<RankedBand> bands = ranking.bands().stream()
-                .map(b -> new RankedBand(b.number(), b.members().stream().map(m -> ranked(m, known.get(m.standing().athlete()))).toList()))
+                .map(b -> new RankedBand(
+                        b.number(),
+                        b.members().stream()
+                                .map(m -> ranked(m, known.get(m.standing().athlete())))
+                                .toList()))
                 .toList();
         return new RankingView(screen.screening(), bands, unranked, ranking.typicalDifference());
     }
 
     private static RankedAthlete ranked(Ranking.Placed placed, MovementIndex.Known index) {
-        return new RankedAthlete(placed.standing().athlete(), placed.standing().name(), placed.rank(), index.value(), index.low(), index.high(),
-                index.completeness(), placed.percentile());
+        return new RankedAthlete(
+                placed.standing().athlete(),
+                placed.standing().name(),
+                placed.rank(),
+                index.value(),
+                index.low(),
+                index.high(),
+                index.completeness(),
+                placed.percentile());
     }
 
     /** Everything one screening says of one athlete, with its origins, the screening before and the proposal. */
@@ -177,12 +267,15 @@ class ResultController {
     @Transactional
     AthleteResult athlete(@PathVariable UUID id, @PathVariable UUID athlete) {
         Screenings.ScreeningView screening = screenings.visible(id);
-        Rosters.Member member = rosters.members(screening.team()).stream().filter(m -> m.id().equals(athlete)).findFirst()
+        Rosters.Member member = rosters.members(screening.team()).stream()
+                .filter(m -> m.id().equals(athlete))
+                .findFirst()
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));
         rosters.log(athlete, "SEEN");
         List<Screenings.ScreeningView> screened = screenings.upTo(screening);
         List<Results.Screened> looked = results.history(id, member);
-        List<ScreenResult> history = looked.stream().map(Results.Screened::result).toList();
+        List<ScreenResult> history =
+                looked.stream().map(Results.Screened::result).toList();
         Results.Screened here = looked.get(looked.size() - 1);
         ScreenResult now = here.result();
         List<ScreenResult> before = new ArrayList<>(history.subList(0, history.size() - 1));
@@ -191,42 +284,91 @@ class ResultController {
         double coverage = protocol.rules().coverage().value();
         List<HistoryPoint> points = new ArrayList<>();
         for (int i = 0; i < history.size(); i++) {
-            points.add(new HistoryPoint(screened.get(i).id(), screened.get(i).name(), screened.get(i).heldOn(), history.get(i).index()));
+            points.add(new HistoryPoint(
+                    screened.get(i).id(),
+                    screened.get(i).name(),
+                    screened.get(i).heldOn(),
+                    history.get(i).index()));
         }
         points.sort(Comparator.comparing(HistoryPoint::heldOn));
-        Results.Proposed proposed = results.proposed(results.placer(protocol), new Results.Screen(screening, protocol, List.of(here)), here, history);
+        Results.Proposed proposed = results.proposed(
+                results.placer(protocol), new Results.Screen(screening, protocol, List.of(here)), here, history);
         LinkReport links = new Links(protocol, protocols.linkRules()).report(now);
-        return new AthleteResult(screening, athlete, member.name().full(), proposed.incident(), setAside(List.of(here)), member.clearance(), now.attendance(), now.pains(), now.stopped(),
-                now.refer(), now.index(), change(before, now.index(), coverage),
-                now.tests().stream().map(t -> test(t, before, coverage)).toList(), now.personal(), points, links, proposed.proposal());
+        return new AthleteResult(
+                screening,
+                athlete,
+                member.name().full(),
+                proposed.incident(),
+                setAside(List.of(here)),
+                member.clearance(),
+                now.attendance(),
+                now.pains(),
+                now.stopped(),
+                now.refer(),
+                now.index(),
+                change(before, now.index(), coverage),
+                now.tests().stream().map(t -> test(t, before, coverage)).toList(),
+                now.personal(),
+                points,
+                links,
+                proposed.proposal());
     }
 
     /** The change since the last screening that gave an index; whoever missed a date is held against the one before it. */
     private static Optional<Change> change(List<ScreenResult> before, MovementIndex now, double coverage) {
-        return before.stream().flatMap(b -> b.index() instanceof MovementIndex.Known known ? Stream.of(known) : Stream.empty()).findFirst()
-                .flatMap(b -> now instanceof MovementIndex.Known n ? Optional.of(Change.between(b.estimate(), n.estimate(), coverage, true)) : Optional.empty());
+        return before.stream()
+                .flatMap(b -> b.index() instanceof MovementIndex.Known known ? Stream.of(known) : Stream.empty())
+                .findFirst()
+                .flatMap(b -> now instanceof MovementIndex.Known n
+                        ? Optional.of(Change.between(b.estimate(), n.estimate(), coverage, true))
+                        : Optional.empty());
     }
 
     /** @param before earlier screenings, the last first; each test is held against the last time that it was done */
     private static TestView test(TestResult test, List<ScreenResult> before, double coverage) {
         Optional<TestResult> earlier = before.stream()
-                .flatMap(b -> b.tests().stream().filter(t -> t.test().id().equals(test.test().id()) && t.trial().isPresent())).findFirst();
+                .flatMap(b -> b.tests().stream()
+                        .filter(t -> t.test().id().equals(test.test().id())
+                                && t.trial().isPresent()))
+                .findFirst();
         List<CriterionView> criteria = test.criteria().stream()
-                .map(c -> new CriterionView(c.criterion().id(), c.findings(), c.direction(),
-                        Sided.each(side -> change(earlier.filter(e -> comparable(e, test)).flatMap(e -> e.criterion(c.criterion().id())), c, side, coverage)),
-                        c.readings(), c.told()))
+                .map(c -> new CriterionView(
+                        c.criterion().id(),
+                        c.findings(),
+                        c.direction(),
+                        Sided.each(side -> change(
+                                earlier.filter(e -> comparable(e, test))
+                                        .flatMap(e -> e.criterion(c.criterion().id())),
+                                c,
+                                side,
+                                coverage)),
+                        c.readings(),
+                        c.told()))
                 .toList();
-        return new TestView(test.test().id(), test.trial().map(TestResult.Trial::conditions), test.voided(), List.copyOf(test.flags()), test.depth(), test.worseSide(), test.deviations(), criteria);
+        return new TestView(
+                test.test().id(),
+                test.trial().map(TestResult.Trial::conditions),
+                test.voided(),
+                List.copyOf(test.flags()),
+                test.depth(),
+                test.worseSide(),
+                test.deviations(),
+                criteria);
     }
 
     /** Only what was done under the same conditions is compared. */
     private static boolean comparable(TestResult before, TestResult now) {
-        return before.trial().flatMap(b -> now.trial().map(n -> b.conditions().differences(n.conditions()).isEmpty())).orElse(false);
+        return before.trial()
+                .flatMap(b -> now.trial()
+                        .map(n -> b.conditions().differences(n.conditions()).isEmpty()))
+                .orElse(false);
     }
 
-    private static Optional<Change> change(Optional<CriterionResult> before, CriterionResult now, Side side, double coverage) {
-        return before.flatMap(b -> b.findings().get(side).graded())
-                .flatMap(b -> now.findings().get(side).graded().map(n -> Change.between(
-                        b.estimate(), n.estimate(), coverage, false)));
+    private static Optional<Change> change(
+            Optional<CriterionResult> before, CriterionResult now, Side side, double coverage) {
+        return before.flatMap(b -> b.findings().get(side).graded()).flatMap(b -> now.findings()
+                .get(side)
+                .graded()
+                .map(n -> Change.between(b.estimate(), n.estimate(), coverage, false)));
     }
 }

@@ -42,7 +42,9 @@ public class Results {
     private final Facts facts;
     private final Settlements settlements;
     private final Cache<Version, Map<UUID, Judged>> kept = Caffeine.newBuilder()
-            .maximumWeight(KEPT_ATHLETES).weigher((Version v, Map<UUID, Judged> results) -> 1 + results.size()).build();
+            .maximumWeight(KEPT_ATHLETES)
+            .weigher((Version v, Map<UUID, Judged> results) -> 1 + results.size())
+            .build();
 
     Results(Screenings screenings, Rosters rosters, Protocols protocols, Facts facts, Settlements settlements) {
         this.screenings = screenings;
@@ -76,7 +78,8 @@ public class Results {
      * @param incident number of the incident, where the athlete could not be judged; the result then says nothing
      * @param setAside facts that cannot be read; the result stands on the others
      */
-    public record Screened(Rosters.Member athlete, ScreenResult result, Optional<String> incident, List<Facts.SetAside> setAside) {}
+    public record Screened(
+            Rosters.Member athlete, ScreenResult result, Optional<String> incident, List<Facts.SetAside> setAside) {}
 
     /** What is proposed for an athlete; where that failed, nothing, with the number of the incident. */
     public record Proposed(Proposal proposal, Optional<String> incident) {}
@@ -94,7 +97,12 @@ public class Results {
 
     private Screen screen(Screenings.ScreeningView view, Protocol protocol, Map<UUID, Result> results) {
         Result nothing = new Result(new Judge(protocol).judge(Book.EMPTY), Optional.empty(), List.of());
-        return new Screen(view, protocol, rosters.members(view.team()).stream().map(m -> screened(m, results.getOrDefault(m.id(), nothing))).toList());
+        return new Screen(
+                view,
+                protocol,
+                rosters.members(view.team()).stream()
+                        .map(m -> screened(m, results.getOrDefault(m.id(), nothing)))
+                        .toList());
     }
 
     private static Screened screened(Rosters.Member member, Result result) {
@@ -102,7 +110,8 @@ public class Results {
     }
 
     /** Judges one athlete; a mistake of ours harms nobody else. */
-    private static Result isolated(Judge judge, UUID screening, UUID athlete, Facts.AthleteBook book, Particulars particulars) {
+    private static Result isolated(
+            Judge judge, UUID screening, UUID athlete, Facts.AthleteBook book, Particulars particulars) {
         try {
             return new Result(judge.judge(book.book(), particulars), Optional.empty(), book.setAside());
         } catch (RuntimeException e) {
@@ -116,7 +125,14 @@ public class Results {
         Screenings.ScreeningView view = screenings.visible(screening);
         Judge judge = new Judge(protocols.get(view.protocol(), view.protocolVersion()));
         return screenings.upTo(view).stream()
-                .map(s -> screened(athlete, isolated(judge, s.id(), athlete.id(), facts.book(s.id(), athlete.id()), particulars(s).getOrDefault(athlete.id(), Particulars.NONE))))
+                .map(s -> screened(
+                        athlete,
+                        isolated(
+                                judge,
+                                s.id(),
+                                athlete.id(),
+                                facts.book(s.id(), athlete.id()),
+                                particulars(s).getOrDefault(athlete.id(), Particulars.NONE))))
                 .toList();
     }
 
@@ -130,7 +146,8 @@ public class Results {
         return proposals(screen, s -> anew(s, screen.protocol()));
     }
 
-    private Map<UUID, Proposed> proposals(Screen screen, Function<Screenings.ScreeningView, Map<UUID, Result>> judging) {
+    private Map<UUID, Proposed> proposals(
+            Screen screen, Function<Screenings.ScreeningView, Map<UUID, Result>> judging) {
         Placer placer = placer(screen.protocol());
         List<Map<UUID, Result>> before = screenings.upTo(screen.screening()).stream()
                 .filter(s -> !s.id().equals(screen.screening().id()))
@@ -139,7 +156,10 @@ public class Results {
         Map<UUID, Proposed> proposals = new HashMap<>();
         for (Screened screened : screen.athletes()) {
             List<ScreenResult> history = new ArrayList<>();
-            before.forEach(results -> Optional.ofNullable(results.get(screened.athlete().id())).map(Result::screen).ifPresent(history::add));
+            before.forEach(results -> Optional.ofNullable(
+                            results.get(screened.athlete().id()))
+                    .map(Result::screen)
+                    .ifPresent(history::add));
             history.add(screened.result());
             proposals.put(screened.athlete().id(), proposed(placer, screen, screened, history));
         }
@@ -151,9 +171,13 @@ public class Results {
         try {
             return new Proposed(placer.propose(history, screened.athlete().clearance()), screened.incident());
         } catch (RuntimeException e) {
-            String incident = Incidents.report("placing athlete " + screened.athlete().id() + " in screening " + screen.screening().id(), e);
+            String incident = Incidents.report(
+                    "placing athlete " + screened.athlete().id() + " in screening "
+                            + screen.screening().id(),
+                    e);
             ScreenResult nothing = new Judge(screen.protocol()).judge(Book.EMPTY);
-            return new Proposed(placer.propose(List.of(nothing), screened.athlete().clearance()), Optional.of(incident));
+            return new Proposed(
+                    placer.propose(List.of(nothing), screened.athlete().clearance()), Optional.of(incident));
         }
     }
 
@@ -173,16 +197,26 @@ public class Results {
         Map<UUID, Facts.AthleteBook> books = facts.books(view.id());
         Judge judge = new Judge(protocol);
         Map<UUID, Result> results = new HashMap<>();
-        particulars(view).forEach((athlete, particulars) ->
-                results.put(athlete, isolated(judge, view.id(), athlete, books.getOrDefault(athlete, Facts.AthleteBook.EMPTY), particulars)));
+        particulars(view)
+                .forEach((athlete, particulars) -> results.put(
+                        athlete,
+                        isolated(
+                                judge,
+                                view.id(),
+                                athlete,
+                                books.getOrDefault(athlete, Facts.AthleteBook.EMPTY),
+                                particulars)));
         return results;
     }
 
     /** What judging needs beside the books, for every athlete of a screening. */
     private Map<UUID, Particulars> particulars(Screenings.ScreeningView screening) {
         Map<UUID, Map<String, UUID>> settled = settlements.of(screening.id());
-        return rosters.members(screening.team()).stream().collect(Collectors.toMap(Rosters.Member::id,
-                m -> new Particulars(m.legLengthCentimetres(), m.stature(), settled.getOrDefault(m.id(), Map.of()))));
+        return rosters.members(screening.team()).stream()
+                .collect(Collectors.toMap(
+                        Rosters.Member::id,
+                        m -> new Particulars(
+                                m.legLengthCentimetres(), m.stature(), settled.getOrDefault(m.id(), Map.of()))));
     }
 
     private Map<UUID, Result> judged(Screenings.ScreeningView screening, Protocol protocol) {
@@ -192,10 +226,12 @@ public class Results {
         Map<UUID, Particulars> particulars = particulars(screening);
         Set<UUID> grown = marks.stream()
                 .filter(mark -> !last.containsKey(mark.athlete())
-                        || !last.get(mark.athlete()).stands(mark, particulars.getOrDefault(mark.athlete(), Particulars.NONE)))
+                        || !last.get(mark.athlete())
+                                .stands(mark, particulars.getOrDefault(mark.athlete(), Particulars.NONE)))
                 .map(Facts.BookMark::athlete)
                 .collect(Collectors.toSet());
-        Map<UUID, Facts.AthleteBook> books = grown.isEmpty() ? Map.of()
+        Map<UUID, Facts.AthleteBook> books = grown.isEmpty()
+                ? Map.of()
                 : last.isEmpty() ? facts.books(screening.id()) : facts.books(screening.id(), grown);
         Judge judge = new Judge(protocol);
         Map<UUID, Judged> now = new HashMap<>();
@@ -204,7 +240,12 @@ public class Results {
             // A book that grew between the two reads is judged as it is now, and again next time.
             Particulars under = particulars.getOrDefault(mark.athlete(), Particulars.NONE);
             Result result = grown.contains(mark.athlete())
-                    ? isolated(judge, screening.id(), mark.athlete(), books.getOrDefault(mark.athlete(), Facts.AthleteBook.EMPTY), under)
+                    ? isolated(
+                            judge,
+                            screening.id(),
+                            mark.athlete(),
+                            books.getOrDefault(mark.athlete(), Facts.AthleteBook.EMPTY),
+                            under)
                     : last.get(mark.athlete()).result();
             now.put(mark.athlete(), new Judged(mark, under, result));
             results.put(mark.athlete(), result);

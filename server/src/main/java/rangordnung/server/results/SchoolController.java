@@ -58,7 +58,13 @@ class SchoolController {
      * @param onlyOne   what only the first judges
      * @param onlyOther what only the second judges
      */
-    record SchoolsView(Protocols.ProtocolLine one, Protocols.ProtocolLine other, int athletes, List<Moved> moved, List<Only> onlyOne, List<Only> onlyOther) {}
+    record SchoolsView(
+            Protocols.ProtocolLine one,
+            Protocols.ProtocolLine other,
+            int athletes,
+            List<Moved> moved,
+            List<Only> onlyOne,
+            List<Only> onlyOther) {}
 
     private final Screenings screenings;
     private final Results results;
@@ -92,13 +98,20 @@ class SchoolController {
         }
         Results.Screen one = results.under(screening, shared.get());
         Results.Screen other = results.under(screening, sharedTried.get());
-        return new SchoolsView(line(now), line(tried), one.athletes().size(), moved(one, other), only(now, tried), only(tried, now));
+        return new SchoolsView(
+                line(now), line(tried), one.athletes().size(), moved(one, other), only(now, tried), only(tried, now));
     }
 
     private static List<Only> only(Protocol one, Protocol other) {
-        return one.tests().stream().filter(TestDefinition::counts).flatMap(test -> other.test(test.id()).filter(t -> t.role() == test.role())
-                .map(twin -> test.criteria().stream().filter(c -> twin.criterion(c.id()).isEmpty()).map(c -> new Only(test.name(), Optional.of(c.name()))))
-                .orElseGet(() -> Stream.of(new Only(test.name(), Optional.empty())))).toList();
+        return one.tests().stream()
+                .filter(TestDefinition::counts)
+                .flatMap(test -> other.test(test.id())
+                        .filter(t -> t.role() == test.role())
+                        .map(twin -> test.criteria().stream()
+                                .filter(c -> twin.criterion(c.id()).isEmpty())
+                                .map(c -> new Only(test.name(), Optional.of(c.name()))))
+                        .orElseGet(() -> Stream.of(new Only(test.name(), Optional.empty()))))
+                .toList();
     }
 
     private List<Moved> moved(Results.Screen one, Results.Screen other) {
@@ -108,8 +121,10 @@ class SchoolController {
         for (int i = 0; i < one.athletes().size(); i++) {
             Results.Screened now = one.athletes().get(i);
             UUID id = now.athlete().id();
-            List<GradeMoved> grades = grades(now.result(), other.athletes().get(i).result());
-            boolean stays = Objects.equals(before.get(id).band(), after.get(id).band()) && Objects.equals(before.get(id).place(), after.get(id).place());
+            List<GradeMoved> grades =
+                    grades(now.result(), other.athletes().get(i).result());
+            boolean stays = Objects.equals(before.get(id).band(), after.get(id).band())
+                    && Objects.equals(before.get(id).place(), after.get(id).place());
             if (!grades.isEmpty() || !stays) {
                 moved.add(new Moved(id, now.athlete().name().full(), before.get(id), after.get(id), grades));
             }
@@ -125,19 +140,26 @@ class SchoolController {
         List<Ranking.Standing> standings = new ArrayList<>();
         for (Results.Screened s : screen.athletes()) {
             if (s.result().index() instanceof MovementIndex.Known known) {
-                standings.add(new Ranking.Standing(s.athlete().id(), s.athlete().name().full(), known.estimate()));
+                standings.add(new Ranking.Standing(
+                        s.athlete().id(), s.athlete().name().full(), known.estimate()));
             }
         }
         Map<UUID, Integer> bands = new HashMap<>();
-        Ranking.of(standings, screen.protocol().rules()).bands()
-                .forEach(b -> b.members().forEach(m -> bands.put(m.standing().athlete(), b.number())));
+        Ranking.of(standings, screen.protocol().rules()).bands().forEach(b -> b.members()
+                .forEach(m -> bands.put(m.standing().athlete(), b.number())));
         Map<UUID, Results.Proposed> proposals = results.proposalsAnew(screen);
         Map<UUID, Stand> stands = new HashMap<>();
         for (Results.Screened s : screen.athletes()) {
-            Optional<Double> index = s.result().index() instanceof MovementIndex.Known known ? Optional.of(known.value()) : Optional.empty();
-            Optional<Proposal.Place> place = proposals.get(s.athlete().id()).proposal() instanceof Proposal.Placed placed
-                    ? Optional.of(placed.place()) : Optional.empty();
-            stands.put(s.athlete().id(), new Stand(index, Optional.ofNullable(bands.get(s.athlete().id())), place));
+            Optional<Double> index = s.result().index() instanceof MovementIndex.Known known
+                    ? Optional.of(known.value())
+                    : Optional.empty();
+            Optional<Proposal.Place> place =
+                    proposals.get(s.athlete().id()).proposal() instanceof Proposal.Placed placed
+                            ? Optional.of(placed.place())
+                            : Optional.empty();
+            stands.put(
+                    s.athlete().id(),
+                    new Stand(index, Optional.ofNullable(bands.get(s.athlete().id())), place));
         }
         return stands;
     }
@@ -146,15 +168,19 @@ class SchoolController {
     private static List<GradeMoved> grades(ScreenResult one, ScreenResult other) {
         List<GradeMoved> moved = new ArrayList<>();
         for (TestResult test : one.tests()) {
-            Optional<TestResult> same = other.tests().stream().filter(t -> t.test().id().equals(test.test().id())).findFirst();
+            Optional<TestResult> same = other.tests().stream()
+                    .filter(t -> t.test().id().equals(test.test().id()))
+                    .findFirst();
             for (CriterionResult result : test.criteria()) {
-                same.flatMap(t -> t.criterion(result.criterion().id())).ifPresent(again -> result.spots().forEach(side -> {
-                    Optional<Grade> before = result.at(side).map(Finding.Graded::grade);
-                    Optional<Grade> after = again.at(side).map(Finding.Graded::grade);
-                    if (!before.equals(after)) {
-                        moved.add(new GradeMoved(test.test().id(), result.criterion().id(), side, before, after));
-                    }
-                }));
+                same.flatMap(t -> t.criterion(result.criterion().id()))
+                        .ifPresent(again -> result.spots().forEach(side -> {
+                            Optional<Grade> before = result.at(side).map(Finding.Graded::grade);
+                            Optional<Grade> after = again.at(side).map(Finding.Graded::grade);
+                            if (!before.equals(after)) {
+                                moved.add(new GradeMoved(
+                                        test.test().id(), result.criterion().id(), side, before, after));
+                            }
+                        }));
             }
         }
         return moved;

@@ -1,3 +1,4 @@
 /** Judged results of a screening: strips, one athlete, ranking. Computed from facts, never stored. */
-@org.springframework.modulith.ApplicationModule(allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening"})
+@org.springframework.modulith.ApplicationModule(
+        allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening"})
 package rangordnung.server.results;

@@ -67,13 +67,25 @@ class Athlete {
         sidePreference = record.sidePreference().orElse(null);
         clearance = record.clearance();
         clearanceOn = record.clearedOn().orElse(null);
-        clearanceBy = record.clearedBy().map(AthleteName::clean).filter(s -> !s.isEmpty()).orElse(null);
+        clearanceBy = record.clearedBy()
+                .map(AthleteName::clean)
+                .filter(s -> !s.isEmpty())
+                .orElse(null);
     }
 
     AthleteRecord record() {
-        return new AthleteRecord(givenName, familyName, Optional.ofNullable(birthDate), Optional.ofNullable(heightCm),
-                Optional.ofNullable(massKg), Optional.ofNullable(legLengthCm), Optional.ofNullable(sport),
-                Optional.ofNullable(sidePreference), clearance, Optional.ofNullable(clearanceOn), Optional.ofNullable(clearanceBy));
+        return new AthleteRecord(
+                givenName,
+                familyName,
+                Optional.ofNullable(birthDate),
+                Optional.ofNullable(heightCm),
+                Optional.ofNullable(massKg),
+                Optional.ofNullable(legLengthCm),
+                Optional.ofNullable(sport),
+                Optional.ofNullable(sidePreference),
+                clearance,
+                Optional.ofNullable(clearanceOn),
+                Optional.ofNullable(clearanceBy));
     }
 
     UUID id() {

@@ -37,12 +37,33 @@ public record AthleteRecord(
 
     /** Only a name; all else unknown. */
     public static AthleteRecord named(String givenName, String familyName) {
-        return new AthleteRecord(givenName, familyName, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
-                Optional.empty(), Optional.empty(), Clearance.NOT_ASKED, Optional.empty(), Optional.empty());
+        return new AthleteRecord(
+                givenName,
+                familyName,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Clearance.NOT_ASKED,
+                Optional.empty(),
+                Optional.empty());
     }
 
     AthleteRecord withClearance(Clearance now, LocalDate on, String by) {
-        return new AthleteRecord(givenName, familyName, birthDate, heightCm, massKg, legLengthCm, sport, sidePreference, now, Optional.of(on), Optional.of(by));
+        return new AthleteRecord(
+                givenName,
+                familyName,
+                birthDate,
+                heightCm,
+                massKg,
+                legLengthCm,
+                sport,
+                sidePreference,
+                now,
+                Optional.of(on),
+                Optional.of(by));
     }
 
     public AthleteName name() {
@@ -51,6 +72,7 @@ public record AthleteRecord(
 
     /** Oldest birth date and clearance that are believed, and how far ahead a clearance may lie (house convention). */
     private static final LocalDate FIRST = LocalDate.of(1900, 1, 1);
+
     private static final LocalDate LAST = LocalDate.of(2200, 1, 1);
 
     /** Refuses a name that cannot be shown and days that cannot be. */

@@ -16,12 +16,14 @@ interface AthleteRows extends Repository<Athlete, UUID> {
 
     List<Athlete> findByTeamOrderByGivenNameAscFamilyNameAsc(UUID team);
 
-    @Query("""
+    @Query(
+            """
             select new rangordnung.server.roster.Rosters$Member(a.id, a.givenName, a.familyName, a.clearance, a.legLengthCm, a.heightCm)
             from Athlete a where a.team = :team order by a.givenName, a.familyName, a.id""")
     List<Rosters.Member> members(UUID team);
 
-    @Query("select new rangordnung.server.roster.Rosters$Stamp(a.team, count(a), sum(a.version)) from Athlete a group by a.team")
+    @Query(
+            "select new rangordnung.server.roster.Rosters$Stamp(a.team, count(a), sum(a.version)) from Athlete a group by a.team")
     List<Rosters.Stamp> stamps();
 
     @Query("select a.id from Athlete a where a.team = :team and a.id in :asked")

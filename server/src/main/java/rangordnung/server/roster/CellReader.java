@@ -24,7 +24,10 @@ final class CellReader {
     }
 
     /** How a date with two small numbers is meant. */
-    enum DateOrder { DAY_FIRST, MONTH_FIRST }
+    enum DateOrder {
+        DAY_FIRST,
+        MONTH_FIRST
+    }
 
     private static final Pattern ISO = Pattern.compile("(\\d{4})[-/.](\\d{1,2})[-/.](\\d{1,2})(?:[T ].*)?");
     private static final Pattern LOCAL = Pattern.compile("(\\d{1,2})[-/. ]+(\\d{1,2})[-/. ]+(\\d{4}|\\d{2})");
@@ -91,7 +94,10 @@ final class CellReader {
         if (cell.isEmpty()) {
             return Optional.empty();
         }
-        String plain = cell.toLowerCase(Locale.ROOT).replaceAll("\\s*(cm|kg|m)$", "").strip().replace(',', '.');
+        String plain = cell.toLowerCase(Locale.ROOT)
+                .replaceAll("\\s*(cm|kg|m)$", "")
+                .strip()
+                .replace(',', '.');
         try {
             double value = Double.parseDouble(plain);
             if (!(value >= from && value <= to)) {
@@ -127,7 +133,8 @@ final class CellReader {
         return switch (cell.toLowerCase(Locale.ROOT)) {
             case "" -> Optional.empty();
             case "yes", "ja", "y", "j", "x", "cleared", "freigegeben", "true", "1" -> Optional.of(Clearance.CLEARED);
-            case "no", "nein", "n", "not cleared", "gesperrt", "nicht freigegeben", "false", "0" -> Optional.of(Clearance.NOT_CLEARED);
+            case "no", "nein", "n", "not cleared", "gesperrt", "nicht freigegeben", "false", "0" ->
+                Optional.of(Clearance.NOT_CLEARED);
             case "not asked", "nicht gefragt", "?" -> Optional.of(Clearance.NOT_ASKED);
             default -> throw new Unreadable("clearance-unreadable");
         };

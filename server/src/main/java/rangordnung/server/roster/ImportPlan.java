@@ -20,7 +20,12 @@ import rangordnung.core.safety.Clearance;
 final class ImportPlan {
 
     /** What happens to a row. */
-    enum Action { NEW, UPDATE, UNCHANGED, PROBLEM }
+    enum Action {
+        NEW,
+        UPDATE,
+        UNCHANGED,
+        PROBLEM
+    }
 
     /**
      * @param number  line or row in the file
@@ -49,9 +54,12 @@ final class ImportPlan {
         this.mapping = mapping;
         this.today = today;
         int birthDate = mapping.indexOf(Column.BIRTH_DATE);
-        this.dates = birthDate < 0 ? CellReader.DateOrder.DAY_FIRST
-                : CellReader.order(sheet.rows().stream().map(r -> r.cell(birthDate)).toList());
-        roster.forEach(a -> present.computeIfAbsent(key(a.record().name()), k -> new ArrayList<>()).add(a));
+        this.dates = birthDate < 0
+                ? CellReader.DateOrder.DAY_FIRST
+                : CellReader.order(
+                        sheet.rows().stream().map(r -> r.cell(birthDate)).toList());
+        roster.forEach(a -> present.computeIfAbsent(key(a.record().name()), k -> new ArrayList<>())
+                .add(a));
         sheet.rows().forEach(this::plan);
     }
 
@@ -64,14 +72,18 @@ final class ImportPlan {
             fields.problem = Optional.of(new RowProblem("twice-in-file", Column.FULL_NAME, shown));
         }
         List<Athlete> candidates = name.map(n -> present.getOrDefault(key(n), List.of())).orElse(List.of()).stream()
-                .filter(a -> birthDate.isEmpty() || a.record().birthDate().isEmpty() || a.record().birthDate().equals(birthDate))
+                .filter(a -> birthDate.isEmpty()
+                        || a.record().birthDate().isEmpty()
+                        || a.record().birthDate().equals(birthDate))
                 .toList();
         if (candidates.size() > 1 && fields.problem.isEmpty()) {
             fields.problem = Optional.of(new RowProblem("several-in-roster", Column.FULL_NAME, shown));
         }
         Optional<Athlete> existing = candidates.stream().findFirst();
         AthleteRecord before = existing.map(Athlete::record)
-                .orElseGet(() -> AthleteRecord.named(name.map(AthleteName::given).orElse("?"), name.map(AthleteName::family).orElse("")));
+                .orElseGet(() -> AthleteRecord.named(
+                        name.map(AthleteName::given).orElse("?"),
+                        name.map(AthleteName::family).orElse("")));
         AthleteRecord after = fields.onto(before, birthDate);
         if (fields.problem.isPresent()) {
             rows.add(new Row(line.number(), shown, Action.PROBLEM, List.of(), fields.problem));
@@ -92,10 +104,20 @@ final class ImportPlan {
     private static List<Column> changes(AthleteRecord before, AthleteRecord after) {
         List<Column> changes = new ArrayList<>();
         Map<Column, Function<AthleteRecord, Object>> parts = Map.of(
-                Column.BIRTH_DATE, AthleteRecord::birthDate, Column.HEIGHT_CM, AthleteRecord::heightCm,
-                Column.MASS_KG, AthleteRecord::massKg, Column.LEG_LENGTH_CM, AthleteRecord::legLengthCm,
-                Column.SPORT, AthleteRecord::sport, Column.SIDE_PREFERENCE, AthleteRecord::sidePreference,
-                Column.CLEARANCE, AthleteRecord::clearance);
+                Column.BIRTH_DATE,
+                AthleteRecord::birthDate,
+                Column.HEIGHT_CM,
+                AthleteRecord::heightCm,
+                Column.MASS_KG,
+                AthleteRecord::massKg,
+                Column.LEG_LENGTH_CM,
+                AthleteRecord::legLengthCm,
+                Column.SPORT,
+                AthleteRecord::sport,
+                Column.SIDE_PREFERENCE,
+                AthleteRecord::sidePreference,
+                Column.CLEARANCE,
+                AthleteRecord::clearance);
         for (Column column : Column.values()) {
             Function<AthleteRecord, Object> part = parts.get(column);
             if (part != null && !Objects.equals(part.apply(before), part.apply(after))) {
@@ -149,8 +171,17 @@ final class ImportPlan {
                 if (full.isPresent()) {
                     String[] turned = full.get().split("\\s*,\\s*", 2);
                     int blank = full.get().indexOf(' ');
-                    given = Optional.of(turned.length == 2 ? turned[1] : blank < 0 ? full.get() : full.get().substring(0, blank)).filter(g -> !g.isEmpty());
-                    family = Optional.of(turned.length == 2 ? turned[0] : blank < 0 ? "" : full.get().substring(blank + 1));
+                    given = Optional.of(
+                                    turned.length == 2
+                                            ? turned[1]
+                                            : blank < 0
+                                                    ? full.get()
+                                                    : full.get().substring(0, blank))
+                            .filter(g -> !g.isEmpty());
+                    family = Optional.of(
+                            turned.length == 2
+                                    ? turned[0]
+                                    : blank < 0 ? "" : full.get().substring(blank + 1));
                 }
             }
             if (given.isEmpty()) {
@@ -171,10 +202,18 @@ final class ImportPlan {
             Optional<Double> leg = read(Column.LEG_LENGTH_CM, c -> CellReader.centimetres(c, 30, 140));
             Optional<Side> side = read(Column.SIDE_PREFERENCE, CellReader::side);
             Optional<Clearance> clearance = read(Column.CLEARANCE, CellReader::clearance);
-            return new AthleteRecord(before.givenName(), before.familyName(), birthDate.or(before::birthDate),
-                    height.or(before::heightCm), mass.or(before::massKg), leg.or(before::legLengthCm),
-                    text(Column.SPORT).or(before::sport), side.or(before::sidePreference),
-                    clearance.orElse(before.clearance()), before.clearedOn(), before.clearedBy());
+            return new AthleteRecord(
+                    before.givenName(),
+                    before.familyName(),
+                    birthDate.or(before::birthDate),
+                    height.or(before::heightCm),
+                    mass.or(before::massKg),
+                    leg.or(before::legLengthCm),
+                    text(Column.SPORT).or(before::sport),
+                    side.or(before::sidePreference),
+                    clearance.orElse(before.clearance()),
+                    before.clearedOn(),
+                    before.clearedBy());
         }
     }
 }

@@ -84,7 +84,9 @@ class RosterController {
 
     /** A file as it lies on the disk, CSV or XLSX. */
     @PostMapping(path = "/api/teams/{id}/imports", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
-    RosterImports.Preview takeFile(@PathVariable UUID id, @RequestParam @Size(max = 200) String name, HttpServletRequest request) throws IOException {
+    RosterImports.Preview takeFile(
+            @PathVariable UUID id, @RequestParam @Size(max = 200) String name, HttpServletRequest request)
+            throws IOException {
         return imports.take(id, name, request.getInputStream().readAllBytes());
     }
 
@@ -108,9 +110,15 @@ class RosterController {
         return file(id, "csv", MediaType.parseMediaType("text/csv;charset=UTF-8"), RosterFiles.csv(records(id)));
     }
 
-    @GetMapping(path = "/api/teams/{id}/roster.xlsx", produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+    @GetMapping(
+            path = "/api/teams/{id}/roster.xlsx",
+            produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
     ResponseEntity<byte[]> xlsx(@PathVariable UUID id) {
-        return file(id, "xlsx", MediaType.parseMediaType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"), RosterFiles.xlsx(records(id)));
+        return file(
+                id,
+                "xlsx",
+                MediaType.parseMediaType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"),
+                RosterFiles.xlsx(records(id)));
     }
 
     private List<AthleteRecord> records(UUID team) {
@@ -118,7 +126,12 @@ class RosterController {
     }
 
     private ResponseEntity<byte[]> file(UUID team, String ending, MediaType type, byte[] bytes) {
-        ContentDisposition attachment = ContentDisposition.attachment().filename(rosters.team(team).name() + "." + ending, StandardCharsets.UTF_8).build();
-        return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, attachment.toString()).contentType(type).body(bytes);
+        ContentDisposition attachment = ContentDisposition.attachment()
+                .filename(rosters.team(team).name() + "." + ending, StandardCharsets.UTF_8)
+                .build();
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, attachment.toString())
+                .contentType(type)
+                .body(bytes);
     }
 }

@@ -15,8 +15,16 @@ import org.dhatim.fastexcel.Worksheet;
 /** A roster written as CSV or XLSX, in columns that the import reads again. */
 final class RosterFiles {
 
-    private static final List<String> HEADER = List.of("Given name", "Family name", "Birth date", "Height cm", "Mass kg",
-            "Leg length cm", "Sport", "Side preference", "Clearance");
+    private static final List<String> HEADER = List.of(
+            "Given name",
+            "Family name",
+            "Birth date",
+            "Height cm",
+            "Mass kg",
+            "Leg length cm",
+            "Sport",
+            "Side preference",
+            "Clearance");
 
     private RosterFiles() {}
 
@@ -59,12 +67,15 @@ final class RosterFiles {
         row.add(text(a.massKg()));
         row.add(text(a.legLengthCm()));
         row.add(guarded(a.sport().orElse("")));
-        row.add(a.sidePreference().map(s -> s.name().toLowerCase(java.util.Locale.ROOT)).orElse(""));
-        row.add(switch (a.clearance()) {
-            case CLEARED -> "cleared";
-            case NOT_CLEARED -> "not cleared";
-            case NOT_ASKED -> "";
-        });
+        row.add(a.sidePreference()
+                .map(s -> s.name().toLowerCase(java.util.Locale.ROOT))
+                .orElse(""));
+        row.add(
+                switch (a.clearance()) {
+                    case CLEARED -> "cleared";
+                    case NOT_CLEARED -> "not cleared";
+                    case NOT_ASKED -> "";
+                });
         return row;
     }
 
@@ -79,6 +90,8 @@ final class RosterFiles {
 
     /** Takes the apostrophe away again. */
     static String withoutGuard(String text) {
-        return text.length() > 1 && text.charAt(0) == '\'' && "=+-@\t\r".indexOf(text.charAt(1)) >= 0 ? text.substring(1) : text;
+        return text.length() > 1 && text.charAt(0) == '\'' && "=+-@\t\r".indexOf(text.charAt(1)) >= 0
+                ? text.substring(1)
+                : text;
     }
 }

@@ -37,7 +37,8 @@ public class RosterImports {
     record MappedColumn(String header, Column column, String example) {}
 
     /** What the import would do. */
-    record Preview(UUID id, List<MappedColumn> columns, Map<ImportPlan.Action, Long> counts, List<ImportPlan.Row> rows) {}
+    record Preview(
+            UUID id, List<MappedColumn> columns, Map<ImportPlan.Action, Long> counts, List<ImportPlan.Row> rows) {}
 
     /** What the import did. */
     record Done(long added, long changed, long leftOut) {}
@@ -47,8 +48,13 @@ public class RosterImports {
         rosters.team(team);
         Sheet sheet = Sheet.read(bytes);
         List<Column> mapping = guess(sheet);
-        RosterImport taken = new RosterImport(UUID.randomUUID(), team, fileName.substring(0, Math.min(200, fileName.length())),
-                json.write(sheet), json.write(mapping), clock.instant());
+        RosterImport taken = new RosterImport(
+                UUID.randomUUID(),
+                team,
+                fileName.substring(0, Math.min(200, fileName.length())),
+                json.write(sheet),
+                json.write(mapping),
+                clock.instant());
         entities.persist(taken);
         return preview(taken, sheet, mapping);
     }
@@ -58,11 +64,17 @@ public class RosterImports {
         RosterImport taken = find(id);
         Sheet sheet = sheet(taken);
         if (mapping.size() != sheet.header().size()) {
-            throw Problem.invalid(Code.MAPPING_SIZE, "The file has " + sheet.header().size() + " columns, not " + mapping.size() + ".", "mapping");
+            throw Problem.invalid(
+                    Code.MAPPING_SIZE,
+                    "The file has " + sheet.header().size() + " columns, not " + mapping.size() + ".",
+                    "mapping");
         }
         long used = mapping.stream().filter(c -> c != Column.IGNORED).count();
         if (used != mapping.stream().filter(c -> c != Column.IGNORED).distinct().count()) {
-            throw Problem.invalid(Code.MAPPING_TWICE, "Two columns are taken for the same thing. Set one of them to “not used”.", "mapping");
+            throw Problem.invalid(
+                    Code.MAPPING_TWICE,
+                    "Two columns are taken for the same thing. Set one of them to “not used”.",
+                    "mapping");
         }
         taken.map(json.write(mapping));
         return preview(taken, sheet, mapping);
@@ -79,17 +91,22 @@ public class RosterImports {
         ImportPlan plan = plan(taken, sheet(taken), mapping(taken));
         Map<ImportPlan.Action, Long> counts = counts(plan);
         if (!counts.equals(filled(expected))) {
-            throw Problem.conflict(Code.ROSTER_CHANGED, "The roster changed since the preview. Nothing was written; look at the new preview.")
+            throw Problem.conflict(
+                            Code.ROSTER_CHANGED,
+                            "The roster changed since the preview. Nothing was written; look at the new preview.")
                     .with("counts", counts);
         }
         long problems = counts.get(ImportPlan.Action.PROBLEM);
         if (problems > 0 && !leaveOutProblems) {
-            throw Problem.conflict(Code.ROWS_WITH_PROBLEMS, problems + " rows have a problem. Mend the file, or leave these rows out.");
+            throw Problem.conflict(
+                    Code.ROWS_WITH_PROBLEMS,
+                    problems + " rows have a problem. Mend the file, or leave these rows out.");
         }
         for (ImportPlan.Write write : plan.writes) {
-            write.existing().ifPresentOrElse(
-                    athlete -> athlete.become(write.record()),
-                    () -> entities.persist(new Athlete(UUID.randomUUID(), taken.team(), write.record())));
+            write.existing()
+                    .ifPresentOrElse(
+                            athlete -> athlete.become(write.record()),
+                            () -> entities.persist(new Athlete(UUID.randomUUID(), taken.team(), write.record())));
         }
         taken.confirm(clock.instant());
         return new Done(counts.get(ImportPlan.Action.NEW), counts.get(ImportPlan.Action.UPDATE), problems);
@@ -101,7 +118,8 @@ public class RosterImports {
             throw Problem.notFound("import");
         }
         if (taken.confirmed()) {
-            throw Problem.conflict(Code.ALREADY_IMPORTED, "This import was confirmed already; nothing was written twice.");
+            throw Problem.conflict(
+                    Code.ALREADY_IMPORTED, "This import was confirmed already; nothing was written twice.");
         }
         return taken;
     }
@@ -124,7 +142,11 @@ public class RosterImports {
     }
 
     private ImportPlan plan(RosterImport taken, Sheet sheet, List<Column> mapping) {
-        return new ImportPlan(sheet, mapping, athletes.findByTeamOrderByGivenNameAscFamilyNameAsc(taken.team()), LocalDate.now(clock));
+        return new ImportPlan(
+                sheet,
+                mapping,
+                athletes.findByTeamOrderByGivenNameAscFamilyNameAsc(taken.team()),
+                LocalDate.now(clock));
     }
 
     private Preview preview(RosterImport taken, Sheet sheet, List<Column> mapping) {
@@ -132,7 +154,11 @@ public class RosterImports {
         List<MappedColumn> columns = new java.util.ArrayList<>();
         for (int i = 0; i < mapping.size(); i++) {
             int column = i;
-            String example = sheet.rows().stream().map(r -> r.cell(column)).filter(c -> !c.isEmpty()).findFirst().orElse("");
+            String example = sheet.rows().stream()
+                    .map(r -> r.cell(column))
+                    .filter(c -> !c.isEmpty())
+                    .findFirst()
+                    .orElse("");
             columns.add(new MappedColumn(sheet.header().get(i), mapping.get(i), example));
         }
         return new Preview(taken.id(), columns, counts(plan), plan.rows);

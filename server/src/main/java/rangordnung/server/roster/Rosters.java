@@ -36,7 +36,10 @@ public class Rosters {
     }
 
     /** What a roster is of. */
-    public enum Kind { CLASS, TEAM }
+    public enum Kind {
+        CLASS,
+        TEAM
+    }
 
     /** A roster in one line; {@code incomplete} athletes miss a birth date or a height. */
     public record TeamLine(UUID id, String name, Kind kind, long athletes, long incomplete) {}
@@ -49,9 +52,27 @@ public class Rosters {
      *
      * @param stature metres
      */
-    public record Member(UUID id, String givenName, String familyName, Clearance clearance, Optional<Double> legLengthCentimetres, Optional<Double> stature) {
-        Member(UUID id, String givenName, String familyName, Clearance clearance, Double legLengthCentimetres, Double heightCentimetres) {
-            this(id, givenName, familyName, clearance, Optional.ofNullable(legLengthCentimetres), Optional.ofNullable(heightCentimetres).map(h -> h / 100));
+    public record Member(
+            UUID id,
+            String givenName,
+            String familyName,
+            Clearance clearance,
+            Optional<Double> legLengthCentimetres,
+            Optional<Double> stature) {
+        Member(
+                UUID id,
+                String givenName,
+                String familyName,
+                Clearance clearance,
+                Double legLengthCentimetres,
+                Double heightCentimetres) {
+            this(
+                    id,
+                    givenName,
+                    familyName,
+                    clearance,
+                    Optional.ofNullable(legLengthCentimetres),
+                    Optional.ofNullable(heightCentimetres).map(h -> h / 100));
         }
 
         public AthleteName name() {
@@ -66,13 +87,17 @@ public class Rosters {
 
     @Transactional(readOnly = true)
     public TeamLine team(UUID id) {
-        return teams.lines().stream().filter(t -> t.id().equals(id)).findFirst().orElseThrow(() -> Problem.notFound("team or class"));
+        return teams.lines().stream()
+                .filter(t -> t.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("team or class"));
     }
 
     public UUID addTeam(String name, Kind kind) {
         String clean = AthleteName.clean(name);
         if (teams.existsByName(clean)) {
-            throw Problem.conflict(Code.TEAM_EXISTS, "There is a team or class named “" + clean + "” already.").with("field", "name");
+            throw Problem.conflict(Code.TEAM_EXISTS, "There is a team or class named “" + clean + "” already.")
+                    .with("field", "name");
         }
         return teams.save(new Team(UUID.randomUUID(), clean, kind)).id();
     }
@@ -80,7 +105,9 @@ public class Rosters {
     @Transactional(readOnly = true)
     public List<AthleteView> athletes(UUID team) {
         team(team);
-        return athletes.findByTeamOrderByGivenNameAscFamilyNameAsc(team).stream().map(Rosters::view).toList();
+        return athletes.findByTeamOrderByGivenNameAscFamilyNameAsc(team).stream()
+                .map(Rosters::view)
+                .toList();
     }
 
     /** The athletes of a team, by name. */
@@ -119,7 +146,9 @@ public class Rosters {
         Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
         record.checked();
         if (athlete.version() != version) {
-            throw Problem.conflict(Code.CHANGED_MEANWHILE, "Somebody else changed this athlete meanwhile. Look at what stands now, then save again.")
+            throw Problem.conflict(
+                            Code.CHANGED_MEANWHILE,
+                            "Somebody else changed this athlete meanwhile. Look at what stands now, then save again.")
                     .with("now", view(athlete));
         }
         athlete.become(record);

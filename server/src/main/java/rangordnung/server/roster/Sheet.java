@@ -39,6 +39,7 @@ record Sheet(List<String> header, List<Line> rows) {
 
     /** What a roster can be at most; a whole school's is far below (house convention). */
     static final int MOST_ROWS = 5_000;
+
     static final int MOST_COLUMNS = 60;
     static final int MOST_CELLS = 150_000;
     static final int LONGEST_CELL = 500;
@@ -56,10 +57,16 @@ record Sheet(List<String> header, List<Line> rows) {
 
     /** Reads a spreadsheet or a text with separators, whichever it is. */
     static Sheet read(byte[] bytes) {
-        List<Line> lines = bytes.length > 3 && bytes[0] == 'P' && bytes[1] == 'K' ? spreadsheet(bytes) : text(decode(bytes));
-        List<Line> filled = lines.stream().filter(l -> l.cells().stream().anyMatch(c -> !c.isBlank())).toList();
+        List<Line> lines =
+                bytes.length > 3 && bytes[0] == 'P' && bytes[1] == 'K' ? spreadsheet(bytes) : text(decode(bytes));
+        List<Line> filled = lines.stream()
+                .filter(l -> l.cells().stream().anyMatch(c -> !c.isBlank()))
+                .toList();
         if (filled.isEmpty()) {
-            throw Problem.invalid(Code.EMPTY_FILE, "There is nothing in it. The first line names the columns, each further line is an athlete.", "file");
+            throw Problem.invalid(
+                    Code.EMPTY_FILE,
+                    "There is nothing in it. The first line names the columns, each further line is an athlete.",
+                    "file");
         }
         if (filled.size() > MOST_ROWS + 1) {
             throw tooManyRows();
@@ -76,10 +83,12 @@ record Sheet(List<String> header, List<Line> rows) {
             return new String(bytes, StandardCharsets.UTF_16);
         }
         try {
-            return StandardCharsets.UTF_8.newDecoder()
+            return StandardCharsets.UTF_8
+                    .newDecoder()
                     .onMalformedInput(CodingErrorAction.REPORT)
                     .onUnmappableCharacter(CodingErrorAction.REPORT)
-                    .decode(ByteBuffer.wrap(bytes)).toString();
+                    .decode(ByteBuffer.wrap(bytes))
+                    .toString();
         } catch (CharacterCodingException e) {
             return new String(bytes, Charset.forName("windows-1252"));
         }
@@ -96,10 +105,16 @@ record Sheet(List<String> header, List<Line> rows) {
 
     private static List<Line> text(String text) {
         if (text.indexOf('\0') >= 0) {
-            throw Problem.invalid(Code.NOT_A_TABLE, "This is neither text with separators nor a spreadsheet. Save it as CSV or XLSX.", "file");
+            throw Problem.invalid(
+                    Code.NOT_A_TABLE,
+                    "This is neither text with separators nor a spreadsheet. Save it as CSV or XLSX.",
+                    "file");
         }
-        try (CsvReader<CsvRecord> reader = CsvReader.builder().fieldSeparator(separator(text))
-                .extraFieldStrategy(FieldMismatchStrategy.IGNORE).missingFieldStrategy(FieldMismatchStrategy.IGNORE).ofCsvRecord(text)) {
+        try (CsvReader<CsvRecord> reader = CsvReader.builder()
+                .fieldSeparator(separator(text))
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .ofCsvRecord(text)) {
             Lines lines = new Lines();
             for (CsvRecord row : reader) {
                 lines.add((int) row.getStartingLineNumber(), row.getFields());
@@ -134,15 +149,19 @@ record Sheet(List<String> header, List<Line> rows) {
     private static char separator(String text) {
         String first = text.lines().filter(l -> !l.isBlank()).findFirst().orElse("");
         return Stream.of(';', '\t', ',')
-                .max(java.util.Comparator.comparingLong(s -> first.chars().filter(c -> c == s).count()))
+                .max(java.util.Comparator.comparingLong(
+                        s -> first.chars().filter(c -> c == s).count()))
                 .orElse(',');
     }
 
     private static List<Line> spreadsheet(byte[] bytes) {
         unpacked(bytes);
-        try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes), WITH_FORMATS); Stream<Row> rows = book.getFirstSheet().openStream()) {
+        try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes), WITH_FORMATS);
+                Stream<Row> rows = book.getFirstSheet().openStream()) {
             Lines lines = new Lines();
-            rows.forEach(row -> lines.add(row.getRowNum(), row.stream().limit(MOST_COLUMNS + 1L).map(Sheet::cellText).toList()));
+            rows.forEach(row -> lines.add(
+                    row.getRowNum(),
+                    row.stream().limit(MOST_COLUMNS + 1L).map(Sheet::cellText).toList()));
             return lines.all;
         } catch (Problem e) {
             throw e;
@@ -155,7 +174,9 @@ record Sheet(List<String> header, List<Line> rows) {
         if (cell == null || cell.getType() == CellType.EMPTY || cell.getType() == CellType.ERROR) {
             return "";
         }
-        if (cell.getType() == CellType.NUMBER && cell.getDataFormatString() != null && date(cell.getDataFormatString())) {
+        if (cell.getType() == CellType.NUMBER
+                && cell.getDataFormatString() != null
+                && date(cell.getDataFormatString())) {
             return cell.asDate().toLocalDate().toString();
         }
         return cell.getText();
@@ -179,8 +200,12 @@ record Sheet(List<String> header, List<Line> rows) {
                         for (int read = in.read(part); read >= 0; read = in.read(part)) {
                             left -= read;
                             if (left < 0) {
-                                throw new Problem(HttpStatus.CONTENT_TOO_LARGE, Code.TOO_LARGE,
-                                        "Unpacked, the spreadsheet is larger than " + LARGEST_UNPACKED / 1024 / 1024 + " MB. Remove sheets or columns that are not needed.")
+                                throw new Problem(
+                                                HttpStatus.CONTENT_TOO_LARGE,
+                                                Code.TOO_LARGE,
+                                                "Unpacked, the spreadsheet is larger than "
+                                                        + LARGEST_UNPACKED / 1024 / 1024
+                                                        + " MB. Remove sheets or columns that are not needed.")
                                         .with("megabytes", LARGEST_UNPACKED / 1024 / 1024);
                             }
                         }
@@ -195,11 +220,15 @@ record Sheet(List<String> header, List<Line> rows) {
     }
 
     private static Problem brokenSpreadsheet() {
-        return Problem.invalid(Code.BROKEN_SPREADSHEET, "The spreadsheet cannot be read. Open it, save it as XLSX again, or save it as CSV.", "file");
+        return Problem.invalid(
+                Code.BROKEN_SPREADSHEET,
+                "The spreadsheet cannot be read. Open it, save it as XLSX again, or save it as CSV.",
+                "file");
     }
 
     private static Problem tooManyRows() {
-        return Problem.invalid(Code.TOO_MANY_ROWS, "More than " + MOST_ROWS + " rows. Split the file.", "file").with("most", MOST_ROWS);
+        return Problem.invalid(Code.TOO_MANY_ROWS, "More than " + MOST_ROWS + " rows. Split the file.", "file")
+                .with("most", MOST_ROWS);
     }
 
     /** Takes lines one by one, and no more than can be. */
@@ -213,15 +242,30 @@ record Sheet(List<String> header, List<Line> rows) {
                 throw tooManyRows();
             }
             if (row.size() > MOST_COLUMNS) {
-                throw Problem.invalid(Code.TOO_MANY_COLUMNS, "Row " + number + " has more than " + MOST_COLUMNS + " columns.", "file").with("row", number).with("most", MOST_COLUMNS);
+                throw Problem.invalid(
+                                Code.TOO_MANY_COLUMNS,
+                                "Row " + number + " has more than " + MOST_COLUMNS + " columns.",
+                                "file")
+                        .with("row", number)
+                        .with("most", MOST_COLUMNS);
             }
             cells += row.size();
             if (cells > MOST_CELLS) {
-                throw Problem.invalid(Code.TOO_MANY_CELLS, "More than " + MOST_CELLS + " cells. Remove columns that are not needed, or split the file.", "file").with("most", MOST_CELLS);
+                throw Problem.invalid(
+                                Code.TOO_MANY_CELLS,
+                                "More than " + MOST_CELLS
+                                        + " cells. Remove columns that are not needed, or split the file.",
+                                "file")
+                        .with("most", MOST_CELLS);
             }
             if (row.stream().anyMatch(c -> c.length() > LONGEST_CELL)) {
-                throw Problem.invalid(Code.CELL_TOO_LONG, "Row " + number + " has a cell of more than " + LONGEST_CELL + " characters. Is a quotation mark open there?", "file")
-                        .with("row", number).with("most", LONGEST_CELL);
+                throw Problem.invalid(
+                                Code.CELL_TOO_LONG,
+                                "Row " + number + " has a cell of more than " + LONGEST_CELL
+                                        + " characters. Is a quotation mark open there?",
+                                "file")
+                        .with("row", number)
+                        .with("most", LONGEST_CELL);
             }
             all.add(new Line(number, List.copyOf(row)));
         }

@@ -17,7 +17,8 @@ interface TeamRows extends Repository<Team, UUID> {
     List<Team> findAllByOrderByName();
 
     /** Team, number of athletes, and how many of them miss a birth date or a height. */
-    @Query("""
+    @Query(
+            """
             select new rangordnung.server.roster.Rosters$TeamLine(t.id, t.name, t.kind, count(a),
                 sum(case when a.id is not null and (a.birthDate is null or a.heightCm is null) then 1L else 0L end))
             from Team t left join Athlete a on a.team = t.id group by t.id, t.name, t.kind order by t.name""")

@@ -8,13 +8,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import rangordnung.core.record.Fact;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Gauge;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.record.Fact;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 
@@ -26,7 +26,12 @@ import rangordnung.server.platform.Problem;
  * @param tests by trial, its test, as far as it is known
  * @param kept  facts that are kept and that some fact of the delivery supersedes
  */
-record FactChecks(UUID screening, Protocol protocol, Optional<Reach> reach, Map<UUID, String> tests, Map<UUID, FactRows.Stub> kept) {
+record FactChecks(
+        UUID screening,
+        Protocol protocol,
+        Optional<Reach> reach,
+        Map<UUID, String> tests,
+        Map<UUID, FactRows.Stub> kept) {
 
     /**
      * What a helper may see and write: the tests of one station and those that only tell causes apart.
@@ -36,11 +41,18 @@ record FactChecks(UUID screening, Protocol protocol, Optional<Reach> reach, Map<
     record Reach(Set<String> tests, boolean checkIn, boolean legs, UUID account) {
 
         static Reach of(HallSetup hall, String station, Protocol protocol, UUID account) {
-            HallSetup.StationSetup at = hall.station(station).orElseThrow(() -> Problem.notFound("station in this hall"));
+            HallSetup.StationSetup at =
+                    hall.station(station).orElseThrow(() -> Problem.notFound("station in this hall"));
             Set<String> tests = new HashSet<>(at.tests());
-            protocol.tests().stream().filter(t -> t.role() == TestDefinition.Role.RETEST).map(TestDefinition::id).forEach(tests::add);
-            boolean legs = protocol.tests().stream().filter(t -> tests.contains(t.id())).flatMap(t -> t.criteria().stream())
-                    .flatMap(c -> c.gauge().stream()).anyMatch(g -> g.combine() == Gauge.Combine.PERCENT_OF_LEG_LENGTH);
+            protocol.tests().stream()
+                    .filter(t -> t.role() == TestDefinition.Role.RETEST)
+                    .map(TestDefinition::id)
+                    .forEach(tests::add);
+            boolean legs = protocol.tests().stream()
+                    .filter(t -> tests.contains(t.id()))
+                    .flatMap(t -> t.criteria().stream())
+                    .flatMap(c -> c.gauge().stream())
+                    .anyMatch(g -> g.combine() == Gauge.Combine.PERCENT_OF_LEG_LENGTH);
             return new Reach(tests, at.checkIn(), legs, account);
         }
 
@@ -57,23 +69,41 @@ record FactChecks(UUID screening, Protocol protocol, Optional<Reach> reach, Map<
         reach.ifPresent(r -> within(sent, r));
         if (fact instanceof Fact.TrialOpened opened) {
             protocol.test(opened.test()).orElseThrow(() -> unknown(sent, "test", opened.test()));
-            opened.retest().ifPresent(r -> protocol.retest(r.retest()).orElseThrow(() -> unknown(sent, "retest", r.retest())));
+            opened.retest()
+                    .ifPresent(r -> protocol.retest(r.retest()).orElseThrow(() -> unknown(sent, "retest", r.retest())));
         } else if (fact instanceof Fact.Marked mark) {
             Criterion criterion = criterion(sent, mark.trial(), mark.criterion());
             needsSide(sent, criterion, mark.side().isPresent(), mark.grade() != Grade.NONE);
-            if (mark.variant().isPresent() && criterion.variants().stream().noneMatch(v -> v.id().equals(mark.variant().get()))) {
+            if (mark.variant().isPresent()
+                    && criterion.variants().stream()
+                            .noneMatch(v -> v.id().equals(mark.variant().get()))) {
                 throw unknown(sent, "variant", mark.variant().get());
             }
         } else if (fact instanceof Fact.CouldNotTell unclear) {
-            needsSide(sent, criterion(sent, unclear.trial(), unclear.criterion()), unclear.side().isPresent(), false);
+            needsSide(
+                    sent,
+                    criterion(sent, unclear.trial(), unclear.criterion()),
+                    unclear.side().isPresent(),
+                    false);
         } else if (fact instanceof Fact.Measured value) {
             measured(sent, value, criterion(sent, value.trial(), value.criterion()));
-        } else if ((fact instanceof Fact.Withdrawn || fact instanceof Fact.Removed) && sent.supersedes().isEmpty()) {
-            throw Problem.invalid(Code.NOTHING_WITHDRAWN, "Fact " + sent.id() + " takes something back but does not say what.", "supersedes");
+        } else if ((fact instanceof Fact.Withdrawn || fact instanceof Fact.Removed)
+                && sent.supersedes().isEmpty()) {
+            throw Problem.invalid(
+                    Code.NOTHING_WITHDRAWN,
+                    "Fact " + sent.id() + " takes something back but does not say what.",
+                    "supersedes");
         }
-        sent.supersedes().map(kept::get).filter(k -> !k.athlete().equals(sent.athlete()) || !k.screening().equals(screening)).ifPresent(k -> {
-            throw Problem.invalid(Code.UNKNOWN_FACT, "Fact " + sent.id() + " corrects a fact that is not of this athlete and screening.", "supersedes");
-        });
+        sent.supersedes()
+                .map(kept::get)
+                .filter(k ->
+                        !k.athlete().equals(sent.athlete()) || !k.screening().equals(screening))
+                .ifPresent(k -> {
+                    throw Problem.invalid(
+                            Code.UNKNOWN_FACT,
+                            "Fact " + sent.id() + " corrects a fact that is not of this athlete and screening.",
+                            "supersedes");
+                });
     }
 
     private static void measured(Facts.FactSent sent, Fact.Measured value, Criterion criterion) {
@@ -83,9 +113,15 @@ record FactChecks(UUID screening, Protocol protocol, Optional<Reach> reach, Map<
         }
         boolean byHand = criterion.gauge().flatMap(g -> g.part(value.measure())).isPresent();
         if (byHand && !criterion.gauge().orElseThrow().possible(value.value())) {
-            throw Problem.invalid(Code.IMPOSSIBLE_VALUE, "Fact " + sent.id() + " carries " + value.value() + ", which “" + criterion.id() + "” cannot be.", "value");
+            throw Problem.invalid(
+                    Code.IMPOSSIBLE_VALUE,
+                    "Fact " + sent.id() + " carries " + value.value() + ", which “" + criterion.id() + "” cannot be.",
+                    "value");
         }
-        if (byHand && value.ending().filter(e -> criterion.gauge().orElseThrow().ending(e).isEmpty()).isPresent()) {
+        if (byHand
+                && value.ending()
+                        .filter(e -> criterion.gauge().orElseThrow().ending(e).isEmpty())
+                        .isPresent()) {
             throw unknown(sent, "ending", value.ending().get());
         }
     }
@@ -105,29 +141,52 @@ record FactChecks(UUID screening, Protocol protocol, Optional<Reach> reach, Map<
         } else if (fact instanceof Fact.Withdrawn || fact instanceof Fact.Removed) {
             allowed = true;
         } else {
-            allowed = fact.ofTrial().map(tests::get).filter(reach.tests()::contains).isPresent();
+            allowed = fact.ofTrial()
+                    .map(tests::get)
+                    .filter(reach.tests()::contains)
+                    .isPresent();
         }
-        boolean own = sent.supersedes().map(kept::get).map(k -> k.author().equals(reach.account())).orElse(true);
+        boolean own = sent.supersedes()
+                .map(kept::get)
+                .map(k -> k.author().equals(reach.account()))
+                .orElse(true);
         if (!allowed || !own) {
-            throw new Problem(HttpStatus.FORBIDDEN, Code.OUTSIDE_PASS, "Fact " + sent.id() + " lies outside the station of this pass.").with("fact", sent.id());
+            throw new Problem(
+                            HttpStatus.FORBIDDEN,
+                            Code.OUTSIDE_PASS,
+                            "Fact " + sent.id() + " lies outside the station of this pass.")
+                    .with("fact", sent.id());
         }
     }
 
     /** The criterion of the trial's test; of a trial that is not known yet, any test's. */
     private Criterion criterion(Facts.FactSent sent, UUID trial, String id) {
-        List<TestDefinition> asked = Optional.ofNullable(tests.get(trial)).flatMap(protocol::test).map(List::of).orElse(protocol.tests());
-        return asked.stream().map(t -> t.criterion(id)).flatMap(Optional::stream).findFirst().orElseThrow(() -> unknown(sent, "criterion", id));
+        List<TestDefinition> asked = Optional.ofNullable(tests.get(trial))
+                .flatMap(protocol::test)
+                .map(List::of)
+                .orElse(protocol.tests());
+        return asked.stream()
+                .map(t -> t.criterion(id))
+                .flatMap(Optional::stream)
+                .findFirst()
+                .orElseThrow(() -> unknown(sent, "criterion", id));
     }
 
     private static void needsSide(Facts.FactSent sent, Criterion criterion, boolean hasSide, boolean faulty) {
         boolean needs = criterion.extent() == Extent.SIDED || criterion.extent() == Extent.DIRECTED && faulty;
         if (needs && !hasSide || criterion.extent() == Extent.WHOLE && hasSide) {
-            throw Problem.invalid(Code.SIDE_MISMATCH, "Fact " + sent.id() + ": “" + criterion.id() + "” "
-                    + (needs ? "needs a side." : "has no sides."), "side");
+            throw Problem.invalid(
+                    Code.SIDE_MISMATCH,
+                    "Fact " + sent.id() + ": “" + criterion.id() + "” " + (needs ? "needs a side." : "has no sides."),
+                    "side");
         }
     }
 
     private static Problem unknown(Facts.FactSent sent, String what, String id) {
-        return Problem.invalid(Code.valueOf("UNKNOWN_" + what.toUpperCase(Locale.ROOT)), "Fact " + sent.id() + " names the " + what + " “" + id + "”, which the protocol does not know.", what).with("named", id);
+        return Problem.invalid(
+                        Code.valueOf("UNKNOWN_" + what.toUpperCase(Locale.ROOT)),
+                        "Fact " + sent.id() + " names the " + what + " “" + id + "”, which the protocol does not know.",
+                        what)
+                .with("named", id);
     }
 }

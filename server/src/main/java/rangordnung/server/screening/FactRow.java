@@ -51,7 +51,15 @@ class FactRow implements Persistable<UUID> {
 
     protected FactRow() {}
 
-    FactRow(UUID id, UUID screening, UUID athlete, UUID supersedes, String body, UUID author, Instant deviceAt, Instant receivedAt) {
+    FactRow(
+            UUID id,
+            UUID screening,
+            UUID athlete,
+            UUID supersedes,
+            String body,
+            UUID author,
+            Instant deviceAt,
+            Instant receivedAt) {
         this.id = id;
         this.screening = screening;
         this.athlete = athlete;

@@ -21,17 +21,20 @@ interface FactRows extends Repository<FactRow, UUID> {
 
     List<FactRow> findByIdIn(Collection<UUID> ids);
 
-    @Query("""
+    @Query(
+            """
             select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
             from FactRow f where f.screening = :screening order by f.athlete, f.sequence""")
     List<Line> ofScreening(UUID screening);
 
-    @Query("""
+    @Query(
+            """
             select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
             from FactRow f where f.screening = :screening and f.athlete = :athlete order by f.sequence""")
     List<Line> ofAthlete(UUID screening, UUID athlete);
 
-    @Query("""
+    @Query(
+            """
             select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
             from FactRow f where f.screening = :screening and f.athlete in :athletes order by f.athlete, f.sequence""")
     List<Line> ofAthletes(UUID screening, Collection<UUID> athletes);
@@ -44,13 +47,16 @@ interface FactRows extends Repository<FactRow, UUID> {
     List<Stub> stubs(Collection<UUID> ids);
 
     /** The openings of some trials. */
-    @NativeQuery("select body::text from fact where screening_id = :screening and body ->> 'kind' = 'trialOpened' and body ->> 'trial' in (:trials)")
+    @NativeQuery(
+            "select body::text from fact where screening_id = :screening and body ->> 'kind' = 'trialOpened' and body ->> 'trial' in (:trials)")
     List<String> openings(UUID screening, Collection<String> trials);
 
-    @Query("select new rangordnung.server.screening.Facts$Extent(f.screening, count(f), max(f.sequence)) from FactRow f group by f.screening")
+    @Query(
+            "select new rangordnung.server.screening.Facts$Extent(f.screening, count(f), max(f.sequence)) from FactRow f group by f.screening")
     List<Facts.Extent> extents();
 
-    @Query("""
+    @Query(
+            """
             select new rangordnung.server.screening.Facts$BookMark(f.athlete, count(f), max(f.sequence))
             from FactRow f where f.screening = :screening group by f.athlete""")
     List<Facts.BookMark> marks(UUID screening);

@@ -26,10 +26,10 @@ import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.core.Refusal;
+import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Book;
 import rangordnung.core.record.Entry;
 import rangordnung.core.record.Fact;
-import rangordnung.core.protocol.Protocol;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.Signed;
@@ -70,7 +70,17 @@ public class Facts {
     /** Facts that cannot be read and that the log has named. */
     private final Set<UUID> told = ConcurrentHashMap.newKeySet();
 
-    Facts(FactRows rows, Screenings screenings, Rosters rosters, Halls halls, Protocols protocols, StoredJson json, TransactionTemplate transaction, EntityManagerFactory entities, Tenancy tenancy, Clock clock) {
+    Facts(
+            FactRows rows,
+            Screenings screenings,
+            Rosters rosters,
+            Halls halls,
+            Protocols protocols,
+            StoredJson json,
+            TransactionTemplate transaction,
+            EntityManagerFactory entities,
+            Tenancy tenancy,
+            Clock clock) {
         this.rows = rows;
         this.screenings = screenings;
         this.rosters = rosters;
@@ -94,6 +104,7 @@ public class Facts {
 
         /** Clocks of phones are wrong now and then, but not by centuries. */
         private static final Instant FIRST = Instant.parse("1900-01-01T00:00:00Z");
+
         private static final Instant LAST = Instant.parse("2200-01-01T00:00:00Z");
 
         public FactSent {
@@ -111,7 +122,8 @@ public class Facts {
     public record Under(String protocol, int version) {}
 
     /** A fact as it is kept. */
-    public record FactKept(UUID id, UUID athlete, long sequence, Instant at, UUID author, Optional<UUID> supersedes, Fact fact) {}
+    public record FactKept(
+            UUID id, UUID athlete, long sequence, Instant at, UUID author, Optional<UUID> supersedes, Fact fact) {}
 
     /** How many facts were new, and how many had come before. */
     public record Taken(int added, int known) {}
@@ -150,32 +162,43 @@ public class Facts {
      */
     public Taken take(UUID screening, List<FactSent> sent, Optional<Under> under) {
         if (sent.size() > MOST) {
-            throw Problem.invalid(Code.TOO_MANY_FACTS, "At most " + MOST + " facts at once; send the rest after.", "facts");
+            throw Problem.invalid(
+                    Code.TOO_MANY_FACTS, "At most " + MOST + " facts at once; send the rest after.", "facts");
         }
         try {
             // Nearly always all of them are new; the database says when one is not.
-            return sent.size() == 1 && !changesRoster(sent.get(0)) ? checkedAndAppended(screening, sent, under, this::insertOne)
+            return sent.size() == 1 && !changesRoster(sent.get(0))
+                    ? checkedAndAppended(screening, sent, under, this::insertOne)
                     : transaction.execute(t -> checkedAndAppended(screening, sent, under, this::insertAll));
         } catch (DataIntegrityViolationException | ConstraintViolationException e) {
             try {
                 return transaction.execute(t -> checkedAndAppended(screening, sent, under, this::insertNew));
             } catch (DataIntegrityViolationException again) {
                 // An id that is taken and that this organisation does not know.
-                throw Problem.conflict(Code.FACT_ID_REUSED, "One of these facts has an id that is taken already. Make a new id for a new fact.");
+                throw Problem.conflict(
+                        Code.FACT_ID_REUSED,
+                        "One of these facts has an id that is taken already. Make a new id for a new fact.");
             }
         }
     }
 
-    private Taken checkedAndAppended(UUID screening, List<FactSent> sent, Optional<Under> under, Function<List<FactRow>, List<FactRow>> insert) {
+    private Taken checkedAndAppended(
+            UUID screening, List<FactSent> sent, Optional<Under> under, Function<List<FactRow>, List<FactRow>> insert) {
         Set<UUID> athletes = sent.stream().map(FactSent::athlete).collect(Collectors.toSet());
-        Screenings.Open open = screenings.open(screening, sent.isEmpty() ? screening : sent.get(0).athlete());
+        Screenings.Open open = screenings.open(
+                screening, sent.isEmpty() ? screening : sent.get(0).athlete());
         Screenings.ScreeningView view = open.view();
-        Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version())).orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
-        FactChecks checks = new FactChecks(screening, protocol, reach(open, protocol), testsOfTrials(screening, sent), superseded(sent));
+        Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version()))
+                .orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
+        FactChecks checks = new FactChecks(
+                screening, protocol, reach(open, protocol), testsOfTrials(screening, sent), superseded(sent));
         Set<UUID> members = open.member() && athletes.size() == 1 ? athletes : rosters.among(view.team(), athletes);
         for (FactSent fact : sent) {
             if (!members.contains(fact.athlete())) {
-                throw Problem.invalid(Code.UNKNOWN_ATHLETE, "The athlete of fact " + fact.id() + " is not in this screening's roster.", "athlete");
+                throw Problem.invalid(
+                        Code.UNKNOWN_ATHLETE,
+                        "The athlete of fact " + fact.id() + " is not in this screening's roster.",
+                        "athlete");
             }
             checks.check(fact);
         }
@@ -188,8 +211,19 @@ public class Facts {
         Map<UUID, FactSent> byId = new LinkedHashMap<>();
         sent.forEach(f -> byId.putIfAbsent(f.id(), f));
         List<FactRow> added = insert.apply(byId.values().stream()
-                .map(f -> new FactRow(f.id(), screening, f.athlete(), f.supersedes().orElse(null), json.write(f.fact(), Fact.class), author, f.at(), now)).toList());
-        added.stream().map(row -> byId.get(row.getId())).filter(Facts::changesRoster)
+                .map(f -> new FactRow(
+                        f.id(),
+                        screening,
+                        f.athlete(),
+                        f.supersedes().orElse(null),
+                        json.write(f.fact(), Fact.class),
+                        author,
+                        f.at(),
+                        now))
+                .toList());
+        added.stream()
+                .map(row -> byId.get(row.getId()))
+                .filter(Facts::changesRoster)
                 .forEach(f -> rosters.notCleared(f.athlete(), LocalDate.ofInstant(now, ZoneOffset.UTC), "check-in"));
         return new Taken(added.size(), sent.size() - added.size());
     }
@@ -201,7 +235,9 @@ public class Facts {
 
     /** One statement by itself is all or nothing; a transaction around it would only ask the database twice more. */
     private List<FactRow> insertOne(List<FactRow> one) {
-        try (StatelessSession session = sessions.withStatelessOptions().tenantIdentifier((Object) tenancy.resolveCurrentTenantIdentifier()).openStatelessSession()) {
+        try (StatelessSession session = sessions.withStatelessOptions()
+                .tenantIdentifier((Object) tenancy.resolveCurrentTenantIdentifier())
+                .openStatelessSession()) {
             session.insert(one.get(0));
         }
         return one;
@@ -214,32 +250,51 @@ public class Facts {
 
     /** Those that have not come before; one that has come as something else is refused. */
     private List<FactRow> insertNew(List<FactRow> all) {
-        Map<UUID, FactRow> known = rows.findByIdIn(all.stream().map(FactRow::getId).toList()).stream().collect(Collectors.toMap(FactRow::getId, Function.identity()));
+        Map<UUID, FactRow> known = rows
+                .findByIdIn(all.stream().map(FactRow::getId).toList())
+                .stream()
+                .collect(Collectors.toMap(FactRow::getId, Function.identity()));
         for (FactRow row : all) {
             FactRow kept = known.get(row.getId());
-            if (kept != null && !(kept.screening().equals(row.screening()) && kept.athlete().equals(row.athlete())
-                    && readable(kept.getId(), kept.body()).equals(readable(row.getId(), row.body())))) {
-                throw Problem.conflict(Code.FACT_ID_REUSED, "Another fact has the id " + row.getId() + " already. Make a new id for a new fact.").with("fact", row.getId());
+            if (kept != null
+                    && !(kept.screening().equals(row.screening())
+                            && kept.athlete().equals(row.athlete())
+                            && readable(kept.getId(), kept.body()).equals(readable(row.getId(), row.body())))) {
+                throw Problem.conflict(
+                                Code.FACT_ID_REUSED,
+                                "Another fact has the id " + row.getId() + " already. Make a new id for a new fact.")
+                        .with("fact", row.getId());
             }
         }
-        return insertAll(all.stream().filter(row -> !known.containsKey(row.getId())).toList());
+        return insertAll(
+                all.stream().filter(row -> !known.containsKey(row.getId())).toList());
     }
 
     /** The station a helper may reach; empty for those who may reach all. */
     private Optional<FactChecks.Reach> reach(Screenings.Open screening, Protocol protocol) {
-        return Optional.ofNullable(Signed.required().pass()).map(pass -> FactChecks.Reach.of(halls.of(screening), pass.station(), protocol, Signed.required().account()));
+        return Optional.ofNullable(Signed.required().pass())
+                .map(pass -> FactChecks.Reach.of(
+                        halls.of(screening),
+                        pass.station(),
+                        protocol,
+                        Signed.required().account()));
     }
 
     /** By trial, its test: from this delivery or from what is kept. */
     private Map<UUID, String> testsOfTrials(UUID screening, List<FactSent> sent) {
         Map<UUID, String> tests = new HashMap<>();
         sent.forEach(f -> opening(tests, f.fact()));
-        Set<UUID> asked = sent.stream().flatMap(f -> f.fact().ofTrial().stream()).filter(trial -> !tests.containsKey(trial)).collect(Collectors.toSet());
+        Set<UUID> asked = sent.stream()
+                .flatMap(f -> f.fact().ofTrial().stream())
+                .filter(trial -> !tests.containsKey(trial))
+                .collect(Collectors.toSet());
         asked.forEach(trial -> Optional.ofNullable(opened.get(trial)).ifPresent(test -> tests.put(trial, test)));
         asked.removeAll(tests.keySet());
         if (!asked.isEmpty()) {
             Map<UUID, String> found = new HashMap<>();
-            rows.openings(screening, asked.stream().map(UUID::toString).toList()).stream().flatMap(body -> readable(screening, body).stream()).forEach(f -> opening(found, f));
+            rows.openings(screening, asked.stream().map(UUID::toString).toList()).stream()
+                    .flatMap(body -> readable(screening, body).stream())
+                    .forEach(f -> opening(found, f));
             opened.putAll(found);
             tests.putAll(found);
         }
@@ -255,7 +310,9 @@ public class Facts {
     /** By id, the kept facts that some of these correct or take back. */
     private Map<UUID, FactRows.Stub> superseded(List<FactSent> sent) {
         Set<UUID> ids = sent.stream().flatMap(f -> f.supersedes().stream()).collect(Collectors.toSet());
-        return ids.isEmpty() ? Map.of() : rows.stubs(ids).stream().collect(Collectors.toMap(FactRows.Stub::id, Function.identity()));
+        return ids.isEmpty()
+                ? Map.of()
+                : rows.stubs(ids).stream().collect(Collectors.toMap(FactRows.Stub::id, Function.identity()));
     }
 
     /** All that was written about one athlete, as far as the one who asks may see it. */
@@ -270,14 +327,25 @@ public class Facts {
 
     private List<FactKept> seen(UUID screening, List<FactRows.Line> lines) {
         Screenings.Open open = screenings.open(screening);
-        Optional<FactChecks.Reach> reach = reach(open, protocols.get(open.view().protocol(), open.view().protocolVersion()));
+        Optional<FactChecks.Reach> reach =
+                reach(open, protocols.get(open.view().protocol(), open.view().protocolVersion()));
         List<FactKept> kept = lines.stream()
-                .flatMap(l -> readable(l.id(), l.body()).map(f -> new FactKept(l.id(), l.athlete(), l.sequence(), l.deviceAt(), l.author(),
-                        Optional.ofNullable(l.supersedes()), f)).stream())
+                .flatMap(l -> readable(l.id(), l.body())
+                        .map(f -> new FactKept(
+                                l.id(),
+                                l.athlete(),
+                                l.sequence(),
+                                l.deviceAt(),
+                                l.author(),
+                                Optional.ofNullable(l.supersedes()),
+                                f))
+                        .stream())
                 .toList();
         Map<UUID, String> tests = new HashMap<>();
         kept.forEach(k -> opening(tests, k.fact()));
-        return kept.stream().filter(k -> reach.map(r -> r.sees(k.fact(), tests)).orElse(true)).toList();
+        return kept.stream()
+                .filter(k -> reach.map(r -> r.sees(k.fact(), tests)).orElse(true))
+                .toList();
     }
 
     /** The books of some athletes of a screening, for judging. */
@@ -292,19 +360,29 @@ public class Facts {
 
     /** The book of one athlete, for judging. */
     public AthleteBook book(UUID screening, UUID athlete) {
-        return byAthlete(transaction.execute(t -> rows.ofAthlete(screening, athlete))).getOrDefault(athlete, AthleteBook.EMPTY);
+        return byAthlete(transaction.execute(t -> rows.ofAthlete(screening, athlete)))
+                .getOrDefault(athlete, AthleteBook.EMPTY);
     }
 
     private Map<UUID, AthleteBook> byAthlete(List<FactRows.Line> lines) {
         Map<UUID, List<FactRows.Line>> each = new LinkedHashMap<>();
-        lines.forEach(l -> each.computeIfAbsent(l.athlete(), a -> new ArrayList<>()).add(l));
+        lines.forEach(
+                l -> each.computeIfAbsent(l.athlete(), a -> new ArrayList<>()).add(l));
         Map<UUID, AthleteBook> books = new LinkedHashMap<>();
         each.forEach((athlete, own) -> books.put(athlete, read(own)));
         return books;
     }
 
     /** What these tell of is how somebody moves; anything else may have been about pain. */
-    private static final Set<String> ABOUT_MOVEMENT = Set.of("trialOpened", "marked", "couldNotTell", "measured", "viewClosed", "trialFlagged", "legMeasured", "bodyMeasured");
+    private static final Set<String> ABOUT_MOVEMENT = Set.of(
+            "trialOpened",
+            "marked",
+            "couldNotTell",
+            "measured",
+            "viewClosed",
+            "trialFlagged",
+            "legMeasured",
+            "bodyMeasured");
 
     private String kind(String body) {
         try {
@@ -318,13 +396,28 @@ public class Facts {
         List<Entry> entries = new ArrayList<>();
         List<SetAside> unread = new ArrayList<>();
         for (FactRows.Line line : lines) {
-            readable(line.id(), line.body()).ifPresentOrElse(
-                    fact -> entries.add(new Entry(line.id(), line.sequence(), Optional.ofNullable(line.supersedes()), fact, Optional.of(line.author()))),
-                    () -> unread.add(new SetAside(line.id(), line.athlete(), line.author(), line.deviceAt(), !ABOUT_MOVEMENT.contains(kind(line.body())))));
+            readable(line.id(), line.body())
+                    .ifPresentOrElse(
+                            fact -> entries.add(new Entry(
+                                    line.id(),
+                                    line.sequence(),
+                                    Optional.ofNullable(line.supersedes()),
+                                    fact,
+                                    Optional.of(line.author()))),
+                            () -> unread.add(new SetAside(
+                                    line.id(),
+                                    line.athlete(),
+                                    line.author(),
+                                    line.deviceAt(),
+                                    !ABOUT_MOVEMENT.contains(kind(line.body())))));
         }
-        Set<UUID> takenBack = entries.stream().filter(e -> e.fact() instanceof Fact.Withdrawn || e.fact() instanceof Fact.Removed)
-                .flatMap(e -> e.supersedes().stream()).collect(Collectors.toSet());
-        return new AthleteBook(Book.of(entries), unread.stream().filter(u -> !takenBack.contains(u.fact())).toList());
+        Set<UUID> takenBack = entries.stream()
+                .filter(e -> e.fact() instanceof Fact.Withdrawn || e.fact() instanceof Fact.Removed)
+                .flatMap(e -> e.supersedes().stream())
+                .collect(Collectors.toSet());
+        return new AthleteBook(
+                Book.of(entries),
+                unread.stream().filter(u -> !takenBack.contains(u.fact())).toList());
     }
 
     /** When the first fact of a screening arrived. */
@@ -334,7 +427,8 @@ public class Facts {
 
     /** How far the books of each screening have grown; a screening without facts has none. */
     public Map<UUID, Extent> extents() {
-        return transaction.execute(t -> rows.extents()).stream().collect(Collectors.toMap(Extent::screening, Function.identity()));
+        return transaction.execute(t -> rows.extents()).stream()
+                .collect(Collectors.toMap(Extent::screening, Function.identity()));
     }
 
     /** How far the book of each athlete has grown; an athlete without facts has none. */
@@ -348,7 +442,10 @@ public class Facts {
             return Optional.of(json.read(body, Fact.class));
         } catch (JacksonException e) {
             if (told.add(id)) {
-                LOG.warn("Fact {} cannot be read and is set aside: {}", id, e.getClass().getSimpleName());
+                LOG.warn(
+                        "Fact {} cannot be read and is set aside: {}",
+                        id,
+                        e.getClass().getSimpleName());
             }
             return Optional.empty();
         }

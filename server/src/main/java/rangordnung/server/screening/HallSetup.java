@@ -70,6 +70,7 @@ public record HallSetup(
 
     /** Seconds a trial of legs together, of each leg, and a measured test take to begin with (house convention). */
     private static final int TOGETHER = 75;
+
     private static final int EACH = 100;
     private static final int MEASURED = 90;
 
@@ -93,7 +94,16 @@ public record HallSetup(
 
     /** What the timetable is made for. */
     public HallPlan plan(int athletes) {
-        return new HallPlan(athletes, Math.min(athletes, waves.orElse(1)), stations.stream().map(s -> new HallPlan.Station(s.id(), s.places(), s.seconds())).toList(),
-                raters, walkingSeconds, setUpSeconds, lessonSeconds, orders);
+        return new HallPlan(
+                athletes,
+                Math.min(athletes, waves.orElse(1)),
+                stations.stream()
+                        .map(s -> new HallPlan.Station(s.id(), s.places(), s.seconds()))
+                        .toList(),
+                raters,
+                walkingSeconds,
+                setUpSeconds,
+                lessonSeconds,
+                orders);
     }
 }

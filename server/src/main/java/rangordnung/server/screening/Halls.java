@@ -39,8 +39,11 @@ public class Halls {
     }
 
     HallSetup of(Screenings.Open screening) {
-        return screening.hall().flatMap(this::possible)
-                .orElseGet(() -> HallSetup.usual(protocols.get(screening.view().protocol(), screening.view().protocolVersion())));
+        return screening
+                .hall()
+                .flatMap(this::possible)
+                .orElseGet(() -> HallSetup.usual(protocols.get(
+                        screening.view().protocol(), screening.view().protocolVersion())));
     }
 
     /** A hall that is kept, unless it is one that cannot be, from when less was checked. */
@@ -63,19 +66,30 @@ public class Halls {
         for (HallSetup.StationSetup station : setup.stations()) {
             for (String test : station.tests()) {
                 if (!known.contains(test)) {
-                    throw Problem.invalid(Code.UNKNOWN_TEST, "Station “" + station.name().en() + "” names the test “" + test + "”, which the protocol does not have.", "stations");
+                    throw Problem.invalid(
+                            Code.UNKNOWN_TEST,
+                            "Station “" + station.name().en() + "” names the test “" + test
+                                    + "”, which the protocol does not have.",
+                            "stations");
                 }
                 if (!placed.add(test)) {
-                    throw Problem.invalid(Code.TEST_TWICE, "The test “" + test + "” stands at two stations. Leave it at one.", "stations");
+                    throw Problem.invalid(
+                            Code.TEST_TWICE,
+                            "The test “" + test + "” stands at two stations. Leave it at one.",
+                            "stations");
                 }
             }
             if (station.tests().isEmpty() && !station.checkIn()) {
-                throw Problem.invalid(Code.STATION_EMPTY, "Station “" + station.name().en() + "” has nothing to do. Give it a test or the check-in.", "stations");
+                throw Problem.invalid(
+                        Code.STATION_EMPTY,
+                        "Station “" + station.name().en() + "” has nothing to do. Give it a test or the check-in.",
+                        "stations");
             }
         }
         setup.plan(1);
         String body = json.write(setup);
-        rows.findById(screening).ifPresentOrElse(r -> r.become(body), () -> rows.save(new HallPlanRow(screening, body)));
+        rows.findById(screening)
+                .ifPresentOrElse(r -> r.become(body), () -> rows.save(new HallPlanRow(screening, body)));
         return setup;
     }
 }

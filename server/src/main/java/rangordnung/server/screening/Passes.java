@@ -28,6 +28,7 @@ class Passes {
 
     /** How long a pass opens at least and at most (house convention). */
     static final int SHORTEST_MINUTES = 5;
+
     static final int LONGEST_MINUTES = 12 * 60;
 
     private final StationPassRows rows;
@@ -38,7 +39,13 @@ class Passes {
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    Passes(StationPassRows rows, Screenings screenings, Halls halls, Accounts accounts, TransactionTemplate transaction, Clock clock) {
+    Passes(
+            StationPassRows rows,
+            Screenings screenings,
+            Halls halls,
+            Accounts accounts,
+            TransactionTemplate transaction,
+            Clock clock) {
         this.rows = rows;
         this.screenings = screenings;
         this.halls = halls;
@@ -60,18 +67,29 @@ class Passes {
 
     List<PassView> of(UUID screening) {
         screenings.visible(screening);
-        return transaction.execute(t -> rows.findByScreeningOrderByCreatedAtDesc(screening).stream().map(this::view).toList());
+        return transaction.execute(t -> rows.findByScreeningOrderByCreatedAtDesc(screening).stream()
+                .map(this::view)
+                .toList());
     }
 
     /** Makes a pass; {@code origin} is where the phone reaches this server. */
     NewPass make(UUID screening, String station, String helper, int minutes, String origin) {
         halls.of(screening).station(station).orElseThrow(() -> Problem.notFound("station in this hall"));
-        Duration lasting = Duration.ofMinutes(Refusal.within(minutes, SHORTEST_MINUTES, LONGEST_MINUTES, "minutes", "minutes"));
+        Duration lasting =
+                Duration.ofMinutes(Refusal.within(minutes, SHORTEST_MINUTES, LONGEST_MINUTES, "minutes", "minutes"));
         byte[] secret = new byte[24];
         random.nextBytes(secret);
         String code = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
         Instant now = clock.instant();
-        StationPass pass = new StationPass(UUID.randomUUID(), screening, station, helper.strip(), hash(code), Signed.required().account(), now, now.plus(lasting));
+        StationPass pass = new StationPass(
+                UUID.randomUUID(),
+                screening,
+                station,
+                helper.strip(),
+                hash(code),
+                Signed.required().account(),
+                now,
+                now.plus(lasting));
         transaction.executeWithoutResult(t -> rows.save(pass));
         String address = origin + "/#/join/" + code;
         return new NewPass(view(pass), address, Squares.of(address));
@@ -79,8 +97,10 @@ class Passes {
 
     void revoke(UUID screening, UUID id) {
         screenings.visible(screening);
-        transaction.executeWithoutResult(t -> rows.findById(id).filter(p -> p.screening().equals(screening))
-                .orElseThrow(() -> Problem.notFound("pass")).revoke(clock.instant()));
+        transaction.executeWithoutResult(t -> rows.findById(id)
+                .filter(p -> p.screening().equals(screening))
+                .orElseThrow(() -> Problem.notFound("pass"))
+                .revoke(clock.instant()));
     }
 
     /** Who has joined, and until when. */
@@ -95,30 +115,51 @@ class Passes {
     Joined join(String code, String device) {
         StationPass pass = Tenancy.acrossAll(() -> transaction.execute(t -> rows.findByCodeHash(hash(code))))
                 .filter(p -> p.opens(clock.instant()))
-                .orElseThrow(() -> new Problem(HttpStatus.FORBIDDEN, Code.PASS_CLOSED, "This code opens nothing any more. Ask the lead for a new one."));
-        return Tenancy.as(pass.organisation(), () -> transaction.execute(t -> {
-            StationPass mine = rows.findAndLockById(pass.id()).orElseThrow();
-            if (mine.account().isPresent()) {
-                throw new Problem(HttpStatus.CONFLICT, Code.PASS_TAKEN, "Another phone has used this code already. Ask the lead for a new one.");
-            }
-            UUID account = rows.findByScreeningAndDeviceHash(mine.screening(), device).stream()
-                    .filter(before -> before.helper().equalsIgnoreCase(mine.helper()))
-                    .flatMap(before -> before.account().stream()).findFirst()
-                    .orElseGet(() -> accounts.addHelper(mine.helper()));
-            mine.taken(account, device);
-            Signed signed = new Signed(account, mine.organisation(), "helper", mine.helper(), Signed.Role.HELPER,
-                    new Signed.Pass(mine.id(), mine.screening(), mine.station()));
-            return new Joined(signed, Duration.between(clock.instant(), mine.expiresAt()));
-        }));
+                .orElseThrow(() -> new Problem(
+                        HttpStatus.FORBIDDEN,
+                        Code.PASS_CLOSED,
+                        "This code opens nothing any more. Ask the lead for a new one."));
+        return Tenancy.as(
+                pass.organisation(),
+                () -> transaction.execute(t -> {
+                    StationPass mine = rows.findAndLockById(pass.id()).orElseThrow();
+                    if (mine.account().isPresent()) {
+                        throw new Problem(
+                                HttpStatus.CONFLICT,
+                                Code.PASS_TAKEN,
+                                "Another phone has used this code already. Ask the lead for a new one.");
+                    }
+                    UUID account = rows.findByScreeningAndDeviceHash(mine.screening(), device).stream()
+                            .filter(before -> before.helper().equalsIgnoreCase(mine.helper()))
+                            .flatMap(before -> before.account().stream())
+                            .findFirst()
+                            .orElseGet(() -> accounts.addHelper(mine.helper()));
+                    mine.taken(account, device);
+                    Signed signed = new Signed(
+                            account,
+                            mine.organisation(),
+                            "helper",
+                            mine.helper(),
+                            Signed.Role.HELPER,
+                            new Signed.Pass(mine.id(), mine.screening(), mine.station()));
+                    return new Joined(signed, Duration.between(clock.instant(), mine.expiresAt()));
+                }));
     }
 
     private PassView view(StationPass pass) {
-        return new PassView(pass.id(), pass.station(), pass.helper(), pass.expiresAt(), pass.account().isPresent(), pass.opens(clock.instant()));
+        return new PassView(
+                pass.id(),
+                pass.station(),
+                pass.helper(),
+                pass.expiresAt(),
+                pass.account().isPresent(),
+                pass.opens(clock.instant()));
     }
 
     private static String hash(String code) {
         try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(code.getBytes(StandardCharsets.UTF_8)));
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(code.getBytes(StandardCharsets.UTF_8)));
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);
         }

@@ -33,7 +33,14 @@ class Screening {
 
     protected Screening() {}
 
-    Screening(UUID id, UUID team, String name, LocalDate heldOn, String protocol, int protocolVersion, Instant createdAt) {
+    Screening(
+            UUID id,
+            UUID team,
+            String name,
+            LocalDate heldOn,
+            String protocol,
+            int protocolVersion,
+            Instant createdAt) {
         this.id = id;
         this.team = team;
         this.name = name;

@@ -1,5 +1,7 @@
 package rangordnung.server.screening;
 
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -7,8 +9,6 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -36,7 +36,11 @@ import rangordnung.server.platform.Visible;
 class ScreeningController {
 
     record NewScreening(
-            @NotNull UUID team, @Visible @Size(max = 120) String name, @NotNull LocalDate heldOn, @NotBlank @Size(max = 60) String protocol, int protocolVersion) {}
+            @NotNull UUID team,
+            @Visible @Size(max = 120) String name,
+            @NotNull LocalDate heldOn,
+            @NotBlank @Size(max = 60) String protocol,
+            int protocolVersion) {}
 
     record Invited(@NotNull @Size(max = 500) Set<UUID> accounts) {}
 
@@ -48,7 +52,10 @@ class ScreeningController {
 
     record JudgedUnder(@NotBlank String protocol, int version) {}
 
-    record NewPassAsked(@NotBlank @Size(max = 60) String station, @Visible @Size(max = 60) String helper, @Min(Passes.SHORTEST_MINUTES) @Max(Passes.LONGEST_MINUTES) int minutes) {}
+    record NewPassAsked(
+            @NotBlank @Size(max = 60) String station,
+            @Visible @Size(max = 60) String helper,
+            @Min(Passes.SHORTEST_MINUTES) @Max(Passes.LONGEST_MINUTES) int minutes) {}
 
     record Joining(@NotBlank @Size(max = 80) String code) {}
 
@@ -63,7 +70,17 @@ class ScreeningController {
     private final Devices devices;
     private final Addresses addresses;
 
-    ScreeningController(Screenings screenings, Station stations, Facts facts, Halls halls, Passes passes, Settlements settlements, Sessions sessions, LoginGuard guard, Devices devices, Addresses addresses) {
+    ScreeningController(
+            Screenings screenings,
+            Station stations,
+            Facts facts,
+            Halls halls,
+            Passes passes,
+            Settlements settlements,
+            Sessions sessions,
+            LoginGuard guard,
+            Devices devices,
+            Addresses addresses) {
         this.screenings = screenings;
         this.stations = stations;
         this.facts = facts;
@@ -79,7 +96,12 @@ class ScreeningController {
     @PostMapping("/api/screenings")
     @ResponseStatus(HttpStatus.CREATED)
     Screenings.ScreeningView add(@Valid @RequestBody NewScreening screening) {
-        return screenings.add(screening.team(), screening.name(), screening.heldOn(), screening.protocol(), screening.protocolVersion());
+        return screenings.add(
+                screening.team(),
+                screening.name(),
+                screening.heldOn(),
+                screening.protocol(),
+                screening.protocolVersion());
     }
 
     @GetMapping("/api/screenings/{id}/raters")
@@ -101,8 +123,13 @@ class ScreeningController {
     /** Takes marks and other facts in; sending one twice changes nothing. */
     @PostMapping("/api/screenings/{id}/facts")
     Facts.Taken take(@PathVariable UUID id, @Valid @RequestBody Delivery delivery) {
-        if (delivery.author().filter(a -> !a.equals(Signed.required().account())).isPresent()) {
-            throw new Problem(HttpStatus.UNAUTHORIZED, Code.OTHER_ACCOUNT, "These marks were made under another account. Sign in with that account; they wait on this device.");
+        if (delivery.author()
+                .filter(a -> !a.equals(Signed.required().account()))
+                .isPresent()) {
+            throw new Problem(
+                    HttpStatus.UNAUTHORIZED,
+                    Code.OTHER_ACCOUNT,
+                    "These marks were made under another account. Sign in with that account; they wait on this device.");
         }
         return facts.take(id, delivery.facts(), delivery.under());
     }

@@ -22,7 +22,17 @@ interface ScreeningRows extends Repository<Screening, UUID> {
      * @param hall      how the hall is set up, where the lead has said so
      * @param member    whether the athlete that was asked for is of the screening's roster
      */
-    record Gate(UUID id, UUID team, String name, LocalDate heldOn, String protocol, int version, Instant expiresAt, Instant revokedAt, String hall, boolean member) {
+    record Gate(
+            UUID id,
+            UUID team,
+            String name,
+            LocalDate heldOn,
+            String protocol,
+            int version,
+            Instant expiresAt,
+            Instant revokedAt,
+            String hall,
+            boolean member) {
 
         Screenings.ScreeningView view() {
             return new Screenings.ScreeningView(id, team, name, heldOn, protocol, version);
@@ -30,7 +40,8 @@ interface ScreeningRows extends Repository<Screening, UUID> {
     }
 
     /** In plain SQL, since every mark asks it: the organisation is said here and not by Hibernate. */
-    @NativeQuery("""
+    @NativeQuery(
+            """
             select s.id, s.team_id, s.name, s.held_on, s.protocol_id, s.protocol_version, p.expires_at, p.revoked_at, h.body::text,
               exists (select 1 from athlete a where a.team_id = s.team_id and a.id = :athlete)
             from screening s left join station_pass p on p.id = :pass and p.organisation_id = s.organisation_id
@@ -42,6 +53,7 @@ interface ScreeningRows extends Repository<Screening, UUID> {
 
     List<Screening> findByTeamOrderByHeldOnAscCreatedAtAsc(UUID team);
 
-    @Query("select s from Screening s join ScreeningRater r on r.screening = s.id where r.account = :account order by s.heldOn desc")
+    @Query(
+            "select s from Screening s join ScreeningRater r on r.screening = s.id where r.account = :account order by s.heldOn desc")
     List<Screening> invitedTo(UUID account);
 }

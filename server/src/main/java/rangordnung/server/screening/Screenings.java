@@ -32,7 +32,14 @@ public class Screenings {
     private final Accounts accounts;
     private final Clock clock;
 
-    Screenings(ScreeningRows rows, ScreeningRaterRows raters, StationPassRows passes, Rosters rosters, Protocols protocols, Accounts accounts, Clock clock) {
+    Screenings(
+            ScreeningRows rows,
+            ScreeningRaterRows raters,
+            StationPassRows passes,
+            Rosters rosters,
+            Protocols protocols,
+            Accounts accounts,
+            Clock clock) {
         this.rows = rows;
         this.raters = raters;
         this.passes = passes;
@@ -44,22 +51,28 @@ public class Screenings {
 
     /** Years in which a screening can be (house convention). */
     private static final int FIRST_YEAR = 1990;
+
     private static final int LAST_YEAR = 2200;
 
-    public record ScreeningView(UUID id, UUID team, String name, LocalDate heldOn, String protocol, int protocolVersion) {}
+    public record ScreeningView(
+            UUID id, UUID team, String name, LocalDate heldOn, String protocol, int protocolVersion) {}
 
     public ScreeningView add(UUID team, String name, LocalDate heldOn, String protocol, int version) {
         rosters.team(team);
         Refusal.within(heldOn.getYear(), FIRST_YEAR, LAST_YEAR, "", "heldOn");
         protocols.get(protocol, version);
-        return rows.save(new Screening(UUID.randomUUID(), team, name.strip(), heldOn, protocol, version, clock.instant())).view();
+        return rows.save(new Screening(
+                        UUID.randomUUID(), team, name.strip(), heldOn, protocol, version, clock.instant()))
+                .view();
     }
 
     /** All screenings for a lead; for a rater those they are invited to. Newest first. */
     @Transactional(readOnly = true)
     public List<ScreeningView> visible() {
         Signed signed = Signed.required();
-        List<Screening> found = signed.role() == Signed.Role.LEAD ? rows.findAllByOrderByHeldOnDescCreatedAtDesc() : rows.invitedTo(signed.account());
+        List<Screening> found = signed.role() == Signed.Role.LEAD
+                ? rows.findAllByOrderByHeldOnDescCreatedAtDesc()
+                : rows.invitedTo(signed.account());
         return found.stream().map(Screening::view).toList();
     }
 
@@ -86,13 +99,19 @@ public class Screenings {
     @Transactional(propagation = Propagation.SUPPORTS)
     Open open(UUID id, UUID athlete) {
         Signed signed = Signed.required();
-        Optional<ScreeningRows.Gate> gate = rows.gate(id, signed.organisation(), signed.pass() == null ? NOTHING : signed.pass().id(), athlete);
-        boolean may = switch (signed.role()) {
-            case LEAD -> true;
-            case RATER -> raters.existsByScreeningAndAccount(id, signed.account());
-            case HELPER -> opens(signed.pass(), id, gate);
-        };
-        return gate.filter(g -> may).map(g -> new Open(g.view(), Optional.ofNullable(g.hall()), g.member()))
+        Optional<ScreeningRows.Gate> gate = rows.gate(
+                id,
+                signed.organisation(),
+                signed.pass() == null ? NOTHING : signed.pass().id(),
+                athlete);
+        boolean may =
+                switch (signed.role()) {
+                    case LEAD -> true;
+                    case RATER -> raters.existsByScreeningAndAccount(id, signed.account());
+                    case HELPER -> opens(signed.pass(), id, gate);
+                };
+        return gate.filter(g -> may)
+                .map(g -> new Open(g.view(), Optional.ofNullable(g.hall()), g.member()))
                 .orElseThrow(() -> Problem.notFound("screening"));
     }
 
@@ -100,10 +119,16 @@ public class Screenings {
 
     /** A pass opens its own screening, until it ends or is taken back. */
     private boolean opens(Signed.Pass pass, UUID screening, Optional<ScreeningRows.Gate> gate) {
-        boolean open = gate.filter(g -> g.expiresAt() != null).map(g -> StationPass.opens(g.expiresAt(), g.revokedAt(), clock.instant()))
-                .orElseGet(() -> passes.findById(pass.id()).filter(p -> p.opens(clock.instant())).isPresent());
+        boolean open = gate.filter(g -> g.expiresAt() != null)
+                .map(g -> StationPass.opens(g.expiresAt(), g.revokedAt(), clock.instant()))
+                .orElseGet(() -> passes.findById(pass.id())
+                        .filter(p -> p.opens(clock.instant()))
+                        .isPresent());
         if (!open) {
-            throw new Problem(HttpStatus.UNAUTHORIZED, Code.PASS_ENDED, "This pass has ended or was taken back. Ask the lead for a new code; what waits to be saved is kept.");
+            throw new Problem(
+                    HttpStatus.UNAUTHORIZED,
+                    Code.PASS_ENDED,
+                    "This pass has ended or was taken back. Ask the lead for a new code; what waits to be saved is kept.");
         }
         return pass.screening().equals(screening);
     }
@@ -130,7 +155,9 @@ public class Screenings {
     @Transactional(readOnly = true)
     public Set<UUID> raters(UUID screening) {
         visible(screening);
-        return raters.findByScreening(screening).stream().map(ScreeningRater::account).collect(Collectors.toSet());
+        return raters.findByScreening(screening).stream()
+                .map(ScreeningRater::account)
+                .collect(Collectors.toSet());
     }
 
     /** Sets who else may score in a screening. */
@@ -141,7 +168,8 @@ public class Screenings {
             throw Problem.invalid(Code.UNKNOWN_ACCOUNT, "One of the accounts is not of this organisation.", "accounts");
         }
         List<ScreeningRater> present = raters.findByScreening(screening);
-        raters.deleteAll(present.stream().filter(r -> !invited.contains(r.account())).toList());
+        raters.deleteAll(
+                present.stream().filter(r -> !invited.contains(r.account())).toList());
         Set<UUID> kept = present.stream().map(ScreeningRater::account).collect(Collectors.toSet());
         invited.stream().filter(a -> !kept.contains(a)).forEach(a -> raters.save(new ScreeningRater(screening, a)));
     }

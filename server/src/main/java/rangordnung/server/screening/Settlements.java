@@ -47,7 +47,8 @@ public class Settlements {
     public Map<UUID, Map<String, UUID>> of(UUID screening) {
         Map<UUID, Map<String, UUID>> settled = new HashMap<>();
         rows.findByScreeningOrderBySequence(screening)
-                .forEach(s -> settled.computeIfAbsent(s.athlete(), a -> new HashMap<>()).put(s.test(), s.trial()));
+                .forEach(s -> settled.computeIfAbsent(s.athlete(), a -> new HashMap<>())
+                        .put(s.test(), s.trial()));
         return settled;
     }
 
@@ -63,8 +64,16 @@ public class Settlements {
         screenings.visible(screening);
         Map<UUID, String> names = accounts.names();
         Map<String, SettlementView> last = new HashMap<>();
-        rows.findByScreeningOrderBySequence(screening).forEach(s -> last.put(s.athlete() + s.test(),
-                new SettlementView(s.athlete(), s.test(), s.trial(), s.reason(), names.getOrDefault(s.author(), "?"), s.at())));
+        rows.findByScreeningOrderBySequence(screening)
+                .forEach(s -> last.put(
+                        s.athlete() + s.test(),
+                        new SettlementView(
+                                s.athlete(),
+                                s.test(),
+                                s.trial(),
+                                s.reason(),
+                                names.getOrDefault(s.author(), "?"),
+                                s.at())));
         return List.copyOf(last.values());
     }
 
@@ -74,14 +83,24 @@ public class Settlements {
         if (!AthleteName.hasVisible(settlement.reason())) {
             throw Problem.invalid(Code.REASON_MISSING, "Say why: a decision is kept with its reason.", "reason");
         }
-        boolean there = facts.book(screening, settlement.athlete()).book().entries().stream().map(Entry::fact)
-                .anyMatch(f -> f instanceof Fact.TrialOpened opened && opened.trial().equals(settlement.trial()) && opened.test().equals(settlement.test()));
+        boolean there = facts.book(screening, settlement.athlete()).book().entries().stream()
+                .map(Entry::fact)
+                .anyMatch(f -> f instanceof Fact.TrialOpened opened
+                        && opened.trial().equals(settlement.trial())
+                        && opened.test().equals(settlement.test()));
         if (!there) {
             throw Problem.notFound("trial of this athlete");
         }
         if (!rows.existsById(settlement.id())) {
-            rows.save(new Settlement(settlement.id(), screening, settlement.athlete(), settlement.test(), settlement.trial(),
-                    settlement.reason().strip(), Signed.required().account(), clock.instant()));
+            rows.save(new Settlement(
+                    settlement.id(),
+                    screening,
+                    settlement.athlete(),
+                    settlement.test(),
+                    settlement.trial(),
+                    settlement.reason().strip(),
+                    Signed.required().account(),
+                    clock.instant()));
         }
     }
 }

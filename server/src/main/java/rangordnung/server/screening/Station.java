@@ -66,7 +66,8 @@ class Station {
     /** The largest conditions that are taken: kilograms, centimetres, degrees. */
     record Bounds(double kilograms, double aidHeight, double stance, double turnOut) {
 
-        static final Bounds OF_CONDITIONS = new Bounds(Conditions.Load.HEAVIEST, Conditions.Aid.HIGHEST, Conditions.WIDEST, Conditions.MOST_TURNED);
+        static final Bounds OF_CONDITIONS =
+                new Bounds(Conditions.Load.HEAVIEST, Conditions.Aid.HIGHEST, Conditions.WIDEST, Conditions.MOST_TURNED);
     }
 
     /**
@@ -76,8 +77,17 @@ class Station {
      * @param mine          the account that writes here, to tell its trials from those of others
      */
     record StationView(
-            Screenings.ScreeningView screening, Optional<HallSetup.StationSetup> at, List<HallSetup.StationSetup> stations, Protocol protocol,
-            List<String> tests, List<Offer> offers, Noise noise, Bounds bounds, List<PainReport.Sign> stoppingSigns, List<Queued> queue, UUID mine) {}
+            Screenings.ScreeningView screening,
+            Optional<HallSetup.StationSetup> at,
+            List<HallSetup.StationSetup> stations,
+            Protocol protocol,
+            List<String> tests,
+            List<Offer> offers,
+            Noise noise,
+            Bounds bounds,
+            List<PainReport.Sign> stoppingSigns,
+            List<Queued> queue,
+            UUID mine) {}
 
     StationView of(UUID screening, Optional<String> asked) {
         Screenings.Open open = screenings.open(screening);
@@ -85,20 +95,46 @@ class Station {
         Signed signed = Signed.required();
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
         HallSetup hall = halls.of(open);
-        Optional<String> name = signed.pass() == null ? asked : Optional.of(signed.pass().station());
-        Optional<HallSetup.StationSetup> at = name.map(n -> hall.station(n).orElseThrow(() -> Problem.notFound("station in this hall")));
-        List<String> tests = at.map(HallSetup.StationSetup::tests)
-                .orElseGet(() -> protocol.tests().stream().filter(t -> t.role() != TestDefinition.Role.RETEST).map(TestDefinition::id).toList());
+        Optional<String> name =
+                signed.pass() == null ? asked : Optional.of(signed.pass().station());
+        Optional<HallSetup.StationSetup> at =
+                name.map(n -> hall.station(n).orElseThrow(() -> Problem.notFound("station in this hall")));
+        List<String> tests = at.map(HallSetup.StationSetup::tests).orElseGet(() -> protocol.tests().stream()
+                .filter(t -> t.role() != TestDefinition.Role.RETEST)
+                .map(TestDefinition::id)
+                .toList());
         Map<UUID, Facts.AthleteBook> books = facts.books(screening);
         Set<String> here = Set.copyOf(tests);
-        List<TestDefinition> toDo = protocol.tests().stream().filter(t -> here.contains(t.id())).toList();
+        List<TestDefinition> toDo =
+                protocol.tests().stream().filter(t -> here.contains(t.id())).toList();
         List<Queued> queue = rosters.members(view.team()).stream()
-                .map(m -> new Queued(m.id(), m.name().shortened(),
-                        Progress.of(protocol, toDo, m.clearance(), books.getOrDefault(m.id(), Facts.AthleteBook.EMPTY).book(), at.filter(HallSetup.StationSetup::checkIn).isPresent()),
-                        m.clearance() != Clearance.NOT_CLEARED, m.legLengthCentimetres()))
+                .map(m -> new Queued(
+                        m.id(),
+                        m.name().shortened(),
+                        Progress.of(
+                                protocol,
+                                toDo,
+                                m.clearance(),
+                                books.getOrDefault(m.id(), Facts.AthleteBook.EMPTY)
+                                        .book(),
+                                at.filter(HallSetup.StationSetup::checkIn).isPresent()),
+                        m.clearance() != Clearance.NOT_CLEARED,
+                        m.legLengthCentimetres()))
                 .toList();
-        return new StationView(view, at, signed.pass() == null ? hall.stations() : at.stream().toList(), protocol, tests, offers(protocol), noise(protocol), Bounds.OF_CONDITIONS,
-                Arrays.stream(PainReport.Sign.values()).filter(PainReport.Sign::stops).toList(), queue, signed.account());
+        return new StationView(
+                view,
+                at,
+                signed.pass() == null ? hall.stations() : at.stream().toList(),
+                protocol,
+                tests,
+                offers(protocol),
+                noise(protocol),
+                Bounds.OF_CONDITIONS,
+                Arrays.stream(PainReport.Sign.values())
+                        .filter(PainReport.Sign::stops)
+                        .toList(),
+                queue,
+                signed.account());
     }
 
     private List<Offer> offers(Protocol protocol) {
@@ -107,8 +143,14 @@ class Station {
             test.criteria().stream().map(Criterion::family).distinct().forEach(family -> {
                 List<Retest> offered = Retests.offered(protocol, protocols.linkRules(), test, family);
                 if (!offered.isEmpty()) {
-                    offers.add(new Offer(test.id(), family, offered.stream().map(Retest::id).toList(),
-                            offered.stream().filter(r -> Retests.experiencedOnly(protocol, r)).map(Retest::id).toList()));
+                    offers.add(new Offer(
+                            test.id(),
+                            family,
+                            offered.stream().map(Retest::id).toList(),
+                            offered.stream()
+                                    .filter(r -> Retests.experiencedOnly(protocol, r))
+                                    .map(Retest::id)
+                                    .toList()));
                 }
             });
         }
@@ -118,8 +160,12 @@ class Station {
     private static Noise noise(Protocol protocol) {
         double coverage = protocol.rules().coverage().value();
         Map<String, Double> byMeasure = new TreeMap<>();
-        protocol.tests().stream().flatMap(t -> t.criteria().stream()).filter(c -> c.gauge().isPresent()).flatMap(c -> c.anchors().stream())
-                .forEach((Anchor a) -> byMeasure.put(a.measure(), detectable(a.sem().value(), coverage)));
+        protocol.tests().stream()
+                .flatMap(t -> t.criteria().stream())
+                .filter(c -> c.gauge().isPresent())
+                .flatMap(c -> c.anchors().stream())
+                .forEach((Anchor a) ->
+                        byMeasure.put(a.measure(), detectable(a.sem().value(), coverage)));
         return new Noise(detectable(protocol.rules().gradedMarkSem().value(), coverage), byMeasure);
     }
 

@@ -37,7 +37,15 @@ class StationPass {
 
     protected StationPass() {}
 
-    StationPass(UUID id, UUID screening, String station, String helper, String codeHash, UUID createdBy, Instant createdAt, Instant expiresAt) {
+    StationPass(
+            UUID id,
+            UUID screening,
+            String station,
+            String helper,
+            String codeHash,
+            UUID createdBy,
+            Instant createdAt,
+            Instant expiresAt) {
         this.id = id;
         this.screening = screening;
         this.station = station;

@@ -27,7 +27,8 @@ class Dues {
     private final Facts facts;
     private final Settlements settlements;
     private final Rosters rosters;
-    private final Cache<UUID, Known> kept = Caffeine.newBuilder().maximumSize(KEPT_SCREENINGS).build();
+    private final Cache<UUID, Known> kept =
+            Caffeine.newBuilder().maximumSize(KEPT_SCREENINGS).build();
 
     Dues(Results results, Facts facts, Settlements settlements, Rosters rosters) {
         this.results = results;
@@ -44,10 +45,23 @@ class Dues {
      * @param setAside facts that cannot be read: somebody has to take them back and look again
      * @param unjudged numbers of incidents: of athletes who could not be judged, or of the whole screening
      */
-    record Due(Screenings.ScreeningView screening, String team, int athletes, int done, int waiting, int stopped, int setAside, List<String> unjudged) {}
+    record Due(
+            Screenings.ScreeningView screening,
+            String team,
+            int athletes,
+            int done,
+            int waiting,
+            int stopped,
+            int setAside,
+            List<String> unjudged) {}
 
     /** All that a screening's progress rests on; equal ones mean equal progress. */
-    private record Ground(Screenings.ScreeningView screening, String team, Facts.Extent facts, Long settlements, Rosters.Stamp roster) {}
+    private record Ground(
+            Screenings.ScreeningView screening,
+            String team,
+            Facts.Extent facts,
+            Long settlements,
+            Rosters.Stamp roster) {}
 
     private record Known(Ground ground, Due due) {}
 
@@ -56,17 +70,24 @@ class Dues {
         Map<UUID, Facts.Extent> extents = facts.extents();
         Map<UUID, Long> settled = settlements.counts();
         Map<UUID, Rosters.Stamp> stamps = rosters.stamps();
-        return screenings.stream().map(s -> {
-            Ground ground = new Ground(s, names.getOrDefault(s.team(), ""), extents.get(s.id()), settled.get(s.id()), stamps.get(s.team()));
-            Known known = kept.getIfPresent(s.id());
-            if (known == null || !known.ground().equals(ground)) {
-                known = new Known(ground, due(s, ground.team()));
-                if (known.due().unjudged().isEmpty()) {
-                    kept.put(s.id(), known);
-                }
-            }
-            return known.due();
-        }).toList();
+        return screenings.stream()
+                .map(s -> {
+                    Ground ground = new Ground(
+                            s,
+                            names.getOrDefault(s.team(), ""),
+                            extents.get(s.id()),
+                            settled.get(s.id()),
+                            stamps.get(s.team()));
+                    Known known = kept.getIfPresent(s.id());
+                    if (known == null || !known.ground().equals(ground)) {
+                        known = new Known(ground, due(s, ground.team()));
+                        if (known.due().unjudged().isEmpty()) {
+                            kept.put(s.id(), known);
+                        }
+                    }
+                    return known.due();
+                })
+                .toList();
     }
 
     /** How far one screening is; one that cannot be judged at all hides no other. */
@@ -76,7 +97,15 @@ class Dues {
         } catch (DataAccessException | TransactionException e) {
             throw e;
         } catch (RuntimeException e) {
-            return new Due(screening, team, 0, 0, 0, 0, 0, List.of(Incidents.report("judging screening " + screening.id(), e)));
+            return new Due(
+                    screening,
+                    team,
+                    0,
+                    0,
+                    0,
+                    0,
+                    0,
+                    List.of(Incidents.report("judging screening " + screening.id(), e)));
         }
     }
 
@@ -86,11 +115,19 @@ class Dues {
         for (Results.Screened screened : screen.athletes()) {
             boolean known = screened.result().index() instanceof MovementIndex.Known;
             boolean excused = screened.result().index() instanceof MovementIndex.Unknown unknown
-                    && unknown.reason() != MovementIndex.Reason.NOT_TESTED && unknown.reason() != MovementIndex.Reason.TOO_INCOMPLETE;
+                    && unknown.reason() != MovementIndex.Reason.NOT_TESTED
+                    && unknown.reason() != MovementIndex.Reason.TOO_INCOMPLETE;
             done += known || excused || screened.result().tests().stream().anyMatch(t -> t.voided()) ? 1 : 0;
             stopped += screened.result().stopped() ? 1 : 0;
         }
-        return new Due(screen.screening(), team, screen.athletes().size(), done, screen.athletes().size() - done, stopped,
-                screen.athletes().stream().mapToInt(a -> a.setAside().size()).sum(), screen.athletes().stream().flatMap(a -> a.incident().stream()).toList());
+        return new Due(
+                screen.screening(),
+                team,
+                screen.athletes().size(),
+                done,
+                screen.athletes().size() - done,
+                stopped,
+                screen.athletes().stream().mapToInt(a -> a.setAside().size()).sum(),
+                screen.athletes().stream().flatMap(a -> a.incident().stream()).toList());
     }
 }

@@ -1,3 +1,4 @@
 /** What is due and what waits for a decision. */
-@org.springframework.modulith.ApplicationModule(allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening", "results"})
+@org.springframework.modulith.ApplicationModule(
+        allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening", "results"})
 package rangordnung.server.today;

@@ -30,14 +30,22 @@ class LoginTest extends ServerTest {
     @Test
     void sessions_and_hashes_are_in_the_database_and_signing_out_ends_the_session() {
         Client lead = lead();
-        long before = jdbc.sql("select count(*) from spring_session").query(Long.class).single();
+        long before = jdbc.sql("select count(*) from spring_session")
+                .query(Long.class)
+                .single();
 
         assertThat(before).isPositive();
-        assertThat(jdbc.sql("select password_hash from account where login = 'lead'").query(String.class).single()).startsWith("$2a$10$");
+        assertThat(jdbc.sql("select password_hash from account where login = 'lead'")
+                        .query(String.class)
+                        .single())
+                .startsWith("$2a$10$");
         lead.get("/api/teams").ok();
         lead.delete("/api/session").ok();
         lead.get("/api/teams").problem(401, "signed-out");
-        assertThat(jdbc.sql("select count(*) from spring_session").query(Long.class).single()).isEqualTo(before - 1);
+        assertThat(jdbc.sql("select count(*) from spring_session")
+                        .query(Long.class)
+                        .single())
+                .isEqualTo(before - 1);
     }
 
     @Test
@@ -59,7 +67,8 @@ class LoginTest extends ServerTest {
             guesser.post("/api/session", login("lead", "wrong " + i)).problem(401, "wrong-login");
         }
         var refused = guesser.post("/api/session", login("lead", PASSWORD)).problem(429, "too-many-logins");
-        assertThat(Long.parseLong(refused.headers().firstValue("Retry-After").orElseThrow())).isBetween(800L, 900L);
+        assertThat(Long.parseLong(refused.headers().firstValue("Retry-After").orElseThrow()))
+                .isBetween(800L, 900L);
 
         jdbc.sql("update login_attempt set at = at - interval '16 minutes'").update();
         guesser.post("/api/session", login("lead", PASSWORD)).ok();
@@ -91,26 +100,35 @@ class LoginTest extends ServerTest {
         ExecutorService threads = Executors.newFixedThreadPool(60);
         List<Integer> answers = new ArrayList<>();
         for (Future<Integer> status : threads.invokeAll(IntStream.range(2, 62)
-                .<Callable<Integer>>mapToObj(i -> () -> guesser.postFrom("127.0.0." + i, "/api/session", login("lead", "a wrong password"))).toList())) {
+                .<Callable<Integer>>mapToObj(
+                        i -> () -> guesser.postFrom("127.0.0." + i, "/api/session", login("lead", "a wrong password")))
+                .toList())) {
             answers.add(status.get());
         }
         threads.shutdown();
         assertThat(answers).filteredOn(s -> s == 401).hasSizeLessThanOrEqualTo(LoginGuard.PER_LOGIN);
         assertThat(answers).allMatch(s -> s == 401 || s == 429 || s == 503);
-        assertThat(jdbc.sql("select count(*) from login_attempt where subject = 'login lead' and failed").query(Long.class).single()).isLessThanOrEqualTo(LoginGuard.PER_LOGIN);
+        assertThat(jdbc.sql("select count(*) from login_attempt where subject = 'login lead' and failed")
+                        .query(Long.class)
+                        .single())
+                .isLessThanOrEqualTo(LoginGuard.PER_LOGIN);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"password1234", "qwertyuiop12", "111111111111", "letmeinletmein", "Fussball2024!"})
     void common_passwords_are_refused(String password) {
-        lead().post("/api/accounts", "{\"name\":\"N\",\"login\":\"n\",\"password\":\"%s\",\"role\":\"RATER\"}".formatted(password)).problem(400, "password-common");
+        lead().post(
+                        "/api/accounts",
+                        "{\"name\":\"N\",\"login\":\"n\",\"password\":\"%s\",\"role\":\"RATER\"}".formatted(password))
+                .problem(400, "password-common");
     }
 
     @Test
     void an_account_has_a_name_that_can_be_seen_and_a_role_that_can_be() {
         String account = "{\"name\":\"%s\",\"login\":\"%s\",\"password\":\"a sentence of our own\",\"role\":\"%s\"}";
         lead().post("/api/accounts", account.formatted("N", "n", "HELPER")).problem(400, "wrong-role");
-        lead().post("/api/accounts", account.formatted("\u200b\u00a0", "n", "RATER")).problem(400, "invalid");
+        lead().post("/api/accounts", account.formatted("\u200b\u00a0", "n", "RATER"))
+                .problem(400, "invalid");
         lead().post("/api/accounts", account.formatted("N", "\u2060", "RATER")).problem(400, "invalid");
         lead().post("/api/teams", "{\"name\":\"\u200d\",\"kind\":\"CLASS\"}").problem(400, "invalid");
     }
@@ -124,7 +142,12 @@ class LoginTest extends ServerTest {
 
         visitor.post("/api/setup", body.formatted("guess", PASSWORD)).problem(403, "wrong-setup-code");
         visitor.post("/api/setup", body.formatted("open-sesame", PASSWORD)).problem(409, "already-set-up");
-        lead().post("/api/accounts", "{\"name\":\"N\",\"login\":\"n\",\"password\":\"short\",\"role\":\"RATER\"}").problem(400, "password-length");
-        lead().post("/api/accounts", "{\"name\":\"N\",\"login\":\"LEAD \",\"password\":\"%s\",\"role\":\"RATER\"}".formatted(PASSWORD)).problem(409, "login-taken");
+        lead().post("/api/accounts", "{\"name\":\"N\",\"login\":\"n\",\"password\":\"short\",\"role\":\"RATER\"}")
+                .problem(400, "password-length");
+        lead().post(
+                        "/api/accounts",
+                        "{\"name\":\"N\",\"login\":\"LEAD \",\"password\":\"%s\",\"role\":\"RATER\"}"
+                                .formatted(PASSWORD))
+                .problem(409, "login-taken");
     }
 }

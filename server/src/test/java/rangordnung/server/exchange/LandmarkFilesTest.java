@@ -52,8 +52,11 @@ class LandmarkFilesTest {
 
     private static final Build BUILD = Build.ofStature(1.75);
     private static final MotionRules RULES = rules();
-    private static final Script SCRIPT = Script.squat(BUILD, 1).with(Faults.NONE
-            .withKneeIn(new Sided<>(new Phases(0, 10, 0), new Phases(0, 25, 0))).withHeelRise(new Sided<>(2.0, 2.0)).withPelvis(6, -2));
+    private static final Script SCRIPT = Script.squat(BUILD, 1)
+            .with(Faults.NONE
+                    .withKneeIn(new Sided<>(new Phases(0, 10, 0), new Phases(0, 25, 0)))
+                    .withHeelRise(new Sided<>(2.0, 2.0))
+                    .withPelvis(6, -2));
 
     private static MotionRules rules() {
         try (InputStream in = Motion.class.getResourceAsStream("/rangordnung/motion/house-motion.1.json")) {
@@ -64,7 +67,11 @@ class LandmarkFilesTest {
     }
 
     private static Reading how(Motion.Plane plane) {
-        return new Reading(plane, plane == Motion.Plane.FRONT ? Reading.Facing.TOWARD : Reading.Facing.RIGHT, Map.of(), Optional.empty());
+        return new Reading(
+                plane,
+                plane == Motion.Plane.FRONT ? Reading.Facing.TOWARD : Reading.Facing.RIGHT,
+                Map.of(),
+                Optional.empty());
     }
 
     private static byte[] written(Motion motion, LandmarkFile.Format format) throws IOException {
@@ -79,7 +86,8 @@ class LandmarkFilesTest {
 
     static Stream<Arguments> every_format_and_plane() {
         return Stream.of(Motion.Plane.values()).flatMap(plane -> Stream.of(LandmarkFile.Format.values())
-                .filter(f -> plane != Motion.Plane.SPACE || f != LandmarkFile.Format.COCO && f != LandmarkFile.Format.LANDMARKS_33)
+                .filter(f -> plane != Motion.Plane.SPACE
+                        || f != LandmarkFile.Format.COCO && f != LandmarkFile.Format.LANDMARKS_33)
                 .map(f -> Arguments.of(f, plane)));
     }
 
@@ -91,7 +99,8 @@ class LandmarkFilesTest {
     @MethodSource("every_format_and_plane")
     void what_is_written_is_read_and_measured_again(LandmarkFile.Format format, Motion.Plane plane) throws IOException {
         boolean picture = format == LandmarkFile.Format.COCO || format == LandmarkFile.Format.LANDMARKS_33;
-        Motion film = (picture ? Camera.exact(plane, 60).withScale(300) : Camera.exact(plane, 60)).film(new SimulatedAthlete(SCRIPT));
+        Motion film = (picture ? Camera.exact(plane, 60).withScale(300) : Camera.exact(plane, 60))
+                .film(new SimulatedAthlete(SCRIPT));
         LandmarkFile file = read(written(film, format), how(plane));
         assertThat(file.format()).isEqualTo(format);
         assertThat(file.motion().rate()).isCloseTo(60, within(0.01));
@@ -99,31 +108,52 @@ class LandmarkFilesTest {
         assertThat(report.repetitions()).hasSize(1);
         if (plane != Motion.Plane.FRONT) {
             for (Measure measure : List.of(Measure.THIGH_ANGLE, Measure.SHIN_ANGLE, Measure.TRUNK_LEAN)) {
-                assertThat(value(report, measure, Optional.empty(), Moment.BOTTOM)).isCloseTo(value(report(film), measure, Optional.empty(), Moment.BOTTOM), within(0.1));
+                assertThat(value(report, measure, Optional.empty(), Moment.BOTTOM))
+                        .isCloseTo(value(report(film), measure, Optional.empty(), Moment.BOTTOM), within(0.1));
             }
-            assertThat(value(report, Measure.HEEL_RISE, Optional.of(Side.LEFT), Moment.REPETITION)).isCloseTo(2, within(0.1));
+            assertThat(value(report, Measure.HEEL_RISE, Optional.of(Side.LEFT), Moment.REPETITION))
+                    .isCloseTo(2, within(0.1));
         }
         if (plane != Motion.Plane.SIDE) {
-            assertThat(value(report, Measure.PELVIC_OBLIQUITY, Optional.empty(), Moment.BOTTOM)).isCloseTo(-2, within(0.1));
-            assertThat(value(report, Measure.PELVIC_SHIFT, Optional.empty(), Moment.BOTTOM)).isCloseTo(6, within(0.2));
+            assertThat(value(report, Measure.PELVIC_OBLIQUITY, Optional.empty(), Moment.BOTTOM))
+                    .isCloseTo(-2, within(0.1));
+            assertThat(value(report, Measure.PELVIC_SHIFT, Optional.empty(), Moment.BOTTOM))
+                    .isCloseTo(6, within(0.2));
             if (format != LandmarkFile.Format.COCO) {
-                assertThat(value(report, Measure.KNEE_OFFSET, Optional.of(Side.RIGHT), Moment.BOTTOM)).isCloseTo(25, within(picture ? 0.6 : 0.4));
+                assertThat(value(report, Measure.KNEE_OFFSET, Optional.of(Side.RIGHT), Moment.BOTTOM))
+                        .isCloseTo(25, within(picture ? 0.6 : 0.4));
             }
         }
     }
 
     private static ClipReport report(Motion motion) {
-        return new Examination(motion, new Subject(Optional.of(BUILD), Pattern.SQUAT, Optional.empty(), KneeReference.SECOND_THIRD_TOE, 0, Optional.of(Side.LEFT)), RULES).report();
+        return new Examination(
+                        motion,
+                        new Subject(
+                                Optional.of(BUILD),
+                                Pattern.SQUAT,
+                                Optional.empty(),
+                                KneeReference.SECOND_THIRD_TOE,
+                                0,
+                                Optional.of(Side.LEFT)),
+                        RULES)
+                .report();
     }
 
     private static double value(ClipReport report, Measure measure, Optional<Side> side, Moment moment) {
-        return report.repetitions().get(0).value(measure, side, moment).orElseThrow(() -> new AssertionError("no " + measure + " in " + report)).value();
+        return report.repetitions()
+                .get(0)
+                .value(measure, side, moment)
+                .orElseThrow(() -> new AssertionError("no " + measure + " in " + report))
+                .value();
     }
 
     @ParameterizedTest
     @CsvSource({
-        "LKNE, LEFT_KNEE", "RASI, RIGHT_FRONT_HIP_BONE", "left_big_toe, LEFT_BIG_TOE", "Right Hip, RIGHT_HIP", "hip_r, RIGHT_HIP", "left_foot_index, LEFT_SECOND_TOE",
-        "RHEE, RIGHT_HEEL", "LPSI, LEFT_REAR_HIP_BONE", "right-shoulder, RIGHT_SHOULDER", "LowBack, LOW_BACK", "LeftSmallToe, LEFT_LITTLE_TOE", "ankleL, LEFT_ANKLE"
+        "LKNE, LEFT_KNEE", "RASI, RIGHT_FRONT_HIP_BONE", "left_big_toe, LEFT_BIG_TOE", "Right Hip, RIGHT_HIP",
+                "hip_r, RIGHT_HIP", "left_foot_index, LEFT_SECOND_TOE",
+        "RHEE, RIGHT_HEEL", "LPSI, LEFT_REAR_HIP_BONE", "right-shoulder, RIGHT_SHOULDER", "LowBack, LOW_BACK",
+                "LeftSmallToe, LEFT_LITTLE_TOE", "ankleL, LEFT_ANKLE"
     })
     void names_are_guessed_as_they_are_commonly_written(String name, Landmark landmark) {
         assertThat(LandmarkNames.guess(name)).contains(landmark);
@@ -138,7 +168,11 @@ class LandmarkFilesTest {
     @Test
     void a_mapping_says_which_column_is_which_landmark() {
         String csv = "time,a.x,a.z,b.x,b.z\n" + "0,0,1,0,0.1\n0.02,0,1,0,0.1\n";
-        Reading how = new Reading(Motion.Plane.SIDE, Reading.Facing.RIGHT, Map.of("a", Landmark.LEFT_HIP, "b", Landmark.LEFT_ANKLE), Optional.empty());
+        Reading how = new Reading(
+                Motion.Plane.SIDE,
+                Reading.Facing.RIGHT,
+                Map.of("a", Landmark.LEFT_HIP, "b", Landmark.LEFT_ANKLE),
+                Optional.empty());
         LandmarkFile file = read(csv.getBytes(StandardCharsets.UTF_8), how);
         assertThat(file.names()).containsExactly("a", "b");
         assertThat(file.motion().landmarks()).containsExactly(Landmark.LEFT_HIP, Landmark.LEFT_ANKLE);
@@ -162,11 +196,12 @@ class LandmarkFilesTest {
                 double x = c * film.at(l, Axis.X, f) - s * film.at(l, Axis.Y, f);
                 double y = s * film.at(l, Axis.X, f) + c * film.at(l, Axis.Y, f);
                 double z = film.at(l, Axis.Z, f);
-                List<Double> places = switch (up) {
-                    case "x" -> List.of(z, x, y);
-                    case "y" -> List.of(y, z, x);
-                    default -> List.of(x, y, z);
-                };
+                List<Double> places =
+                        switch (up) {
+                            case "x" -> List.of(z, x, y);
+                            case "y" -> List.of(y, z, x);
+                            default -> List.of(x, y, z);
+                        };
                 places.forEach(p -> trc.append('\t').append(p));
             }
             trc.append('\n');
@@ -174,8 +209,10 @@ class LandmarkFilesTest {
         LandmarkFile file = read(trc.toString().getBytes(StandardCharsets.UTF_8), how(Motion.Plane.SPACE));
         ClipReport report = report(file.motion());
         BodyModel.Posture told = new SimulatedAthlete(Script.squat(BUILD, 1)).bottom();
-        assertThat(value(report, Measure.SHIN_ANGLE, Optional.empty(), Moment.BOTTOM)).isCloseTo(told.shin(), within(0.1));
-        assertThat(value(report, Measure.PELVIC_OBLIQUITY, Optional.empty(), Moment.BOTTOM)).isCloseTo(0, within(0.1));
+        assertThat(value(report, Measure.SHIN_ANGLE, Optional.empty(), Moment.BOTTOM))
+                .isCloseTo(told.shin(), within(0.1));
+        assertThat(value(report, Measure.PELVIC_OBLIQUITY, Optional.empty(), Moment.BOTTOM))
+                .isCloseTo(0, within(0.1));
     }
 
     /** Bytes laid by hand after the published description of the format (The C3D File Format; from memory). */
@@ -183,7 +220,13 @@ class LandmarkFilesTest {
     @CsvSource({"84, true", "84, false", "86, true", "86, false", "85, true", "85, false"})
     void a_c3d_file_byte_by_byte(int processor, boolean real) {
         byte[] bytes = c3d(processor, real);
-        LandmarkFile file = read(bytes, new Reading(Motion.Plane.SPACE, Reading.Facing.RIGHT, Map.of("LHIP", Landmark.LEFT_HIP, "LANK", Landmark.LEFT_ANKLE), Optional.empty()));
+        LandmarkFile file = read(
+                bytes,
+                new Reading(
+                        Motion.Plane.SPACE,
+                        Reading.Facing.RIGHT,
+                        Map.of("LHIP", Landmark.LEFT_HIP, "LANK", Landmark.LEFT_ANKLE),
+                        Optional.empty()));
         assertThat(file.names()).containsExactly("LHIP", "LANK");
         Motion motion = file.motion();
         assertThat(motion.frames()).isEqualTo(2);
@@ -191,13 +234,20 @@ class LandmarkFilesTest {
         assertThat(motion.metresPerUnit()).contains(0.001);
         assertThat(motion.at(Landmark.LEFT_HIP, Axis.Z, 0)).isCloseTo(900, within(1e-3));
         assertThat(motion.at(Landmark.LEFT_ANKLE, Axis.Z, 1)).isCloseTo(80, within(1e-3));
-        assertThat(motion.confidence(Landmark.LEFT_HIP, 1)).as("its residual is below zero").isZero();
+        assertThat(motion.confidence(Landmark.LEFT_HIP, 1))
+                .as("its residual is below zero")
+                .isZero();
     }
 
     private static byte[] c3d(int processor, boolean real) {
         ByteOrder order = processor == 86 ? ByteOrder.BIG_ENDIAN : ByteOrder.LITTLE_ENDIAN;
         ByteBuffer file = ByteBuffer.allocate(3 * 512).order(order);
-        file.put(0, (byte) 2).put(1, (byte) 0x50).putShort(2, (short) 2).putShort(6, (short) 1).putShort(8, (short) 2).putShort(16, (short) 3);
+        file.put(0, (byte) 2)
+                .put(1, (byte) 0x50)
+                .putShort(2, (short) 2)
+                .putShort(6, (short) 1)
+                .putShort(8, (short) 2)
+                .putShort(16, (short) 3);
         real(file, 12, real ? -0.1 : 0.1, processor);
         real(file, 20, 50, processor);
         int at = 512;
@@ -249,8 +299,15 @@ class LandmarkFilesTest {
     @Test
     void a_gap_at_the_beginning_is_not_taken_for_the_step() {
         String keypoints = IntStream.range(0, 17).mapToObj(i -> "1,2,2").collect(Collectors.joining(","));
-        String pictures = IntStream.of(10, 40, 50, 60).mapToObj(i -> "{\"image_id\":" + i + ",\"keypoints\":[" + keypoints + "]}").collect(Collectors.joining(","));
-        assertThat(read(("{\"annotations\":[" + pictures + "]}").getBytes(StandardCharsets.UTF_8), how(Motion.Plane.FRONT)).motion().frames()).isEqualTo(6);
+        String pictures = IntStream.of(10, 40, 50, 60)
+                .mapToObj(i -> "{\"image_id\":" + i + ",\"keypoints\":[" + keypoints + "]}")
+                .collect(Collectors.joining(","));
+        assertThat(read(
+                                ("{\"annotations\":[" + pictures + "]}").getBytes(StandardCharsets.UTF_8),
+                                how(Motion.Plane.FRONT))
+                        .motion()
+                        .frames())
+                .isEqualTo(6);
     }
 
     static Stream<Arguments> broken_files_say_what_and_where() {
@@ -272,22 +329,29 @@ class LandmarkFilesTest {
     @MethodSource
     void broken_files_say_what_and_where(String text, String place, String what) {
         assertThatThrownBy(() -> read(text.getBytes(StandardCharsets.UTF_8), how(Motion.Plane.SIDE)))
-                .isInstanceOf(Problem.class).hasMessageContaining(place).hasMessageContaining(what);
+                .isInstanceOf(Problem.class)
+                .hasMessageContaining(place)
+                .hasMessageContaining(what);
     }
 
     @ParameterizedTest
     @CsvSource({"300, header", "700, parameter section", "-4, frame 384 of 384", "-200, frame"})
     void a_truncated_c3d_file_says_where_it_ends(int length, String what) throws IOException {
-        byte[] whole = written(Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(SCRIPT)), LandmarkFile.Format.C3D);
+        byte[] whole = written(
+                Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(SCRIPT)), LandmarkFile.Format.C3D);
         byte[] cut = Arrays.copyOf(whole, length > 0 ? length : whole.length + length);
-        assertThatThrownBy(() -> read(cut, how(Motion.Plane.SPACE))).isInstanceOf(Problem.class).hasMessageContaining("ends in its " + what);
+        assertThatThrownBy(() -> read(cut, how(Motion.Plane.SPACE)))
+                .isInstanceOf(Problem.class)
+                .hasMessageContaining("ends in its " + what);
     }
 
     /** 10,000 mutated files of each kind: read or refused in words, none hangs, none takes more memory than its size allows. */
     @ParameterizedTest
     @EnumSource(LandmarkFile.Format.class)
     void mutated_files_are_read_or_refused(LandmarkFile.Format format) throws IOException {
-        Motion.Plane plane = format == LandmarkFile.Format.TRC || format == LandmarkFile.Format.C3D ? Motion.Plane.SPACE : Motion.Plane.SIDE;
+        Motion.Plane plane = format == LandmarkFile.Format.TRC || format == LandmarkFile.Format.C3D
+                ? Motion.Plane.SPACE
+                : Motion.Plane.SIDE;
         Script quick = Script.squat(BUILD, 1).with(new Script.Tempo(0.3, 0.3, 0, 0.3));
         byte[] whole = written(legs(Camera.exact(plane, 6).film(new SimulatedAthlete(quick))), format);
         Random random = new Random(format.ordinal());
@@ -295,7 +359,10 @@ class LandmarkFilesTest {
         for (int i = 0; i < 10_000; i++) {
             byte[] mutated = mutated(whole, random);
             try {
-                LandmarkFile file = LandmarkFiles.read(new ByteArrayInputStream(mutated), i % 2 == 0 ? Optional.of(format) : Optional.empty(), how(plane));
+                LandmarkFile file = LandmarkFiles.read(
+                        new ByteArrayInputStream(mutated),
+                        i % 2 == 0 ? Optional.of(format) : Optional.empty(),
+                        how(plane));
                 assertThat(file.motion().frames()).isLessThanOrEqualTo(Intake.MOST_FRAMES);
             } catch (Problem e) {
                 refused++;
@@ -310,8 +377,18 @@ class LandmarkFilesTest {
         Motion.Builder legs = Motion.builder(motion.plane(), motion.rate(), motion.metresPerUnit());
         for (int f = 0; f < motion.frames(); f++) {
             legs.frame();
-            for (Landmark l : List.of(Landmark.LEFT_HIP, Landmark.RIGHT_HIP, Landmark.LEFT_KNEE, Landmark.LEFT_ANKLE, Landmark.RIGHT_ANKLE)) {
-                legs.set(l, motion.at(l, Axis.X, f), motion.at(l, Axis.Y, f), motion.at(l, Axis.Z, f), motion.confidence(l, f));
+            for (Landmark l : List.of(
+                    Landmark.LEFT_HIP,
+                    Landmark.RIGHT_HIP,
+                    Landmark.LEFT_KNEE,
+                    Landmark.LEFT_ANKLE,
+                    Landmark.RIGHT_ANKLE)) {
+                legs.set(
+                        l,
+                        motion.at(l, Axis.X, f),
+                        motion.at(l, Axis.Y, f),
+                        motion.at(l, Axis.Z, f),
+                        motion.confidence(l, f));
             }
         }
         return legs.build();

@@ -22,38 +22,65 @@ class DecisionsTest extends ServerTest {
         athlete = hall.athlete();
         screening = hall.screening();
         UUID trial = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
+        send(
+                "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
+                        .formatted(trial));
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
     }
 
     private void send(String fact) {
-        lead.post("/api/screenings/" + screening + "/facts", "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
-                .formatted(UUID.randomUUID(), athlete, fact)).ok();
+        lead.post(
+                        "/api/screenings/" + screening + "/facts",
+                        "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
+                                .formatted(UUID.randomUUID(), athlete, fact))
+                .ok();
     }
 
     private Client.Answer decide(String kind, String focus, String rung, String reason, String basedOn) {
-        String place = focus == null ? "" : ",\"place\":{\"focus\":\"%s\"%s}".formatted(focus, rung == null ? "" : ",\"rung\":\"" + rung + "\"");
-        return lead.post("/api/screenings/" + screening + "/decisions", "{\"id\":\"%s\",\"athlete\":\"%s\",\"kind\":\"%s\",\"reason\":\"%s\"%s%s}"
-                .formatted(UUID.randomUUID(), athlete, kind, reason, place, basedOn == null ? "" : ",\"basedOn\":\"" + basedOn + "\""));
+        String place = focus == null
+                ? ""
+                : ",\"place\":{\"focus\":\"%s\"%s}".formatted(focus, rung == null ? "" : ",\"rung\":\"" + rung + "\"");
+        return lead.post(
+                "/api/screenings/" + screening + "/decisions",
+                "{\"id\":\"%s\",\"athlete\":\"%s\",\"kind\":\"%s\",\"reason\":\"%s\"%s%s}"
+                        .formatted(
+                                UUID.randomUUID(),
+                                athlete,
+                                kind,
+                                reason,
+                                place,
+                                basedOn == null ? "" : ",\"basedOn\":\"" + basedOn + "\""));
     }
 
     private JsonNode member() {
-        return lead.get("/api/screenings/" + screening + "/groups").ok().body().get("groups").valueStream()
-                .flatMap(g -> g.get("members").valueStream()).findFirst().orElseThrow();
+        return lead.get("/api/screenings/" + screening + "/groups")
+                .ok()
+                .body()
+                .get("groups")
+                .valueStream()
+                .flatMap(g -> g.get("members").valueStream())
+                .findFirst()
+                .orElseThrow();
     }
 
     @Test
     void a_move_is_kept_with_its_author_time_reason_and_what_was_proposed() {
-        Client.Answer moved = decide("MOVE", "KNEE_CONTROL", "box-squat", "Trains with a friend", null).ok();
+        Client.Answer moved = decide("MOVE", "KNEE_CONTROL", "box-squat", "Trains with a friend", null)
+                .ok();
 
         assertThat(moved.text("/decision/author")).isEqualTo("Test Lead");
         assertThat(moved.text("/decision/proposed/focus")).isEqualTo("LOAD");
         assertThat(member().at("/place/rung").stringValue()).isEqualTo("box-squat");
-        assertThat(member().at("/proposal/focus").stringValue()).as("the proposal itself is never edited").isEqualTo("LOAD");
+        assertThat(member().at("/proposal/focus").stringValue())
+                .as("the proposal itself is never edited")
+                .isEqualTo("LOAD");
         decide("RELEASE", null, null, "", moved.text("/last")).ok();
         assertThat(member().at("/place/focus").stringValue()).isEqualTo("LOAD");
-        assertThat(lead.get("/api/screenings/" + screening + "/decisions?athlete=" + athlete).ok().body()).hasSize(2);
+        assertThat(lead.get("/api/screenings/" + screening + "/decisions?athlete=" + athlete)
+                        .ok()
+                        .body())
+                .hasSize(2);
     }
 
     @Test
@@ -61,7 +88,9 @@ class DecisionsTest extends ServerTest {
         decide("MOVE", "KNEE_CONTROL", "box-squat", " ", null).problem(400, "reason-missing");
         decide("MOVE", "LOAD", "front-squat", "Strong", null).problem(400, "move-impossible");
         decide("MOVE", "LOAD", "no-such-rung", "Strong", null).problem(400, "move-impossible");
-        Client.Answer fit = lead.get("/api/screenings/" + screening + "/groups/fit?athlete=" + athlete + "&focus=LOAD&rung=goblet-squat-heels-up").ok();
+        Client.Answer fit = lead.get("/api/screenings/" + screening + "/groups/fit?athlete=" + athlete
+                        + "&focus=LOAD&rung=goblet-squat-heels-up")
+                .ok();
         assertThat(fit.body().get("cost").doubleValue()).isEqualTo(3);
     }
 
@@ -69,16 +98,24 @@ class DecisionsTest extends ServerTest {
     void two_who_decide_at_once_are_told_what_stands() {
         decide("MOVE", "KNEE_CONTROL", "box-squat", "First", null).ok();
 
-        assertThat(decide("LOCK", null, null, "", null).problem(409, "decided-meanwhile").text("/now/reason")).isEqualTo("First");
+        assertThat(decide("LOCK", null, null, "", null)
+                        .problem(409, "decided-meanwhile")
+                        .text("/now/reason"))
+                .isEqualTo("First");
     }
 
     @Test
     void a_lock_outlasts_new_facts_and_pain_outweighs_a_lock() {
         decide("LOCK", null, null, "Relay team", null).ok();
         UUID trial = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
-        send("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}".formatted(trial));
-        assertThat(member().get("outdated").booleanValue()).as("a trial that is not whole does not displace one that is").isFalse();
+        send(
+                "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
+                        .formatted(trial));
+        send("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}"
+                .formatted(trial));
+        assertThat(member().get("outdated").booleanValue())
+                .as("a trial that is not whole does not displace one that is")
+                .isFalse();
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"FRONT\",\"repetitions\":5}".formatted(trial));
         send("{\"kind\":\"viewClosed\",\"trial\":\"%s\",\"view\":\"SIDE\",\"repetitions\":5}".formatted(trial));
         assertThat(member().at("/place/focus").stringValue()).isEqualTo("LOAD");
@@ -86,6 +123,12 @@ class DecisionsTest extends ServerTest {
 
         send("{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":7,\"signs\":[]}}");
         assertThat(member().at("/place/focus").stringValue()).isEqualTo("PROTECT");
-        decide("MOVE", "LOAD", "bodyweight-squat", "Wants to", member().get("last").stringValue()).problem(400, "move-impossible");
+        decide(
+                        "MOVE",
+                        "LOAD",
+                        "bodyweight-squat",
+                        "Wants to",
+                        member().get("last").stringValue())
+                .problem(400, "move-impossible");
     }
 }

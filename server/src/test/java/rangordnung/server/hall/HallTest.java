@@ -24,8 +24,11 @@ class HallTest extends ServerTest {
     }
 
     private void send(String fact) {
-        lead.post("/api/screenings/" + screening + "/facts", "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
-                .formatted(UUID.randomUUID(), athlete, fact)).ok();
+        lead.post(
+                        "/api/screenings/" + screening + "/facts",
+                        "{\"facts\":[{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}]}"
+                                .formatted(UUID.randomUUID(), athlete, fact))
+                .ok();
     }
 
     private String path(String what) {
@@ -38,7 +41,9 @@ class HallTest extends ServerTest {
         assertThat(live.next(5, TimeUnit.SECONDS)).contains("event:open");
 
         UUID trial = UUID.randomUUID();
-        send("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial));
+        send(
+                "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
+                        .formatted(trial));
         assertThat(live.next(5, TimeUnit.SECONDS)).contains("event:changed");
         Client.Answer board = lead.get(path("board")).ok();
         assertThat(board.text("/lines/0/states/0")).isEqualTo("STARTED");
@@ -52,12 +57,25 @@ class HallTest extends ServerTest {
 
     @Test
     void a_hall_is_tried_without_being_kept_and_kept_when_asked() {
-        String hall = """
+        String hall =
+                """
                 {"stations":[{"id":"a","name":{"en":"A","de":"A"},"tests":["overhead-squat"],"checkIn":false,"places":PLACES,"seconds":60}],
                  "raters":2,"walkingSeconds":0,"setUpSeconds":60,"lessonSeconds":2700,"orders":[]}""";
-        assertThat(lead.post(path("plan"), hall.replace("PLACES", "1")).ok().body().at("/flow/finish").intValue()).isEqualTo(120);
-        assertThat(lead.post(path("plan"), hall.replace("PLACES", "2")).ok().body().at("/flow/finish").intValue()).isEqualTo(60);
-        assertThat(lead.get(path("hall")).ok().body().at("/stations")).as("one a test until the lead says otherwise").hasSize(4);
+        assertThat(lead.post(path("plan"), hall.replace("PLACES", "1"))
+                        .ok()
+                        .body()
+                        .at("/flow/finish")
+                        .intValue())
+                .isEqualTo(120);
+        assertThat(lead.post(path("plan"), hall.replace("PLACES", "2"))
+                        .ok()
+                        .body()
+                        .at("/flow/finish")
+                        .intValue())
+                .isEqualTo(60);
+        assertThat(lead.get(path("hall")).ok().body().at("/stations"))
+                .as("one a test until the lead says otherwise")
+                .hasSize(4);
 
         lead.put(path("hall"), hall.replace("PLACES", "2")).ok();
         assertThat(lead.get(path("hall")).ok().body().at("/stations")).hasSize(1);
@@ -65,12 +83,20 @@ class HallTest extends ServerTest {
 
     @Test
     void a_hall_that_cannot_be_is_refused_with_the_station() {
-        String one = "{\"id\":\"a\",\"name\":{\"en\":\"A\",\"de\":\"A\"},\"tests\":[\"%s\"],\"checkIn\":false,\"places\":1,\"seconds\":60}";
-        String hall = "{\"stations\":[%s],\"raters\":1,\"walkingSeconds\":0,\"setUpSeconds\":60,\"lessonSeconds\":2700,\"orders\":[]}";
+        String one =
+                "{\"id\":\"a\",\"name\":{\"en\":\"A\",\"de\":\"A\"},\"tests\":[\"%s\"],\"checkIn\":false,\"places\":1,\"seconds\":60}";
+        String hall =
+                "{\"stations\":[%s],\"raters\":1,\"walkingSeconds\":0,\"setUpSeconds\":60,\"lessonSeconds\":2700,\"orders\":[]}";
         lead.put(path("hall"), hall.formatted(one.formatted("handstand"))).problem(400, "unknown-test");
-        lead.put(path("hall"), hall.formatted(one.formatted("wall-test") + "," + one.replace("\"a\"", "\"b\"").formatted("wall-test"))).problem(400, "test-twice");
+        lead.put(
+                        path("hall"),
+                        hall.formatted(one.formatted("wall-test") + ","
+                                + one.replace("\"a\"", "\"b\"").formatted("wall-test")))
+                .problem(400, "test-twice");
         lead.put(path("hall"), hall.formatted(one.replace("[\"%s\"]", "[]"))).problem(400, "station-empty");
-        lead.put(path("hall"), hall.formatted(one.formatted("wall-test").replace("\"en\":\"A\"", "\"en\":\"\\u200b\""))).problem(400, "text-unusable");
-        lead.put(path("hall"), hall.formatted(one.formatted("wall-test").replace("\"places\":1", "\"places\":0"))).problem(400, "invalid");
+        lead.put(path("hall"), hall.formatted(one.formatted("wall-test").replace("\"en\":\"A\"", "\"en\":\"\\u200b\"")))
+                .problem(400, "text-unusable");
+        lead.put(path("hall"), hall.formatted(one.formatted("wall-test").replace("\"places\":1", "\"places\":0")))
+                .problem(400, "invalid");
     }
 }

@@ -66,9 +66,11 @@ class LiveTest {
         SseEmitter asleep = mock(SseEmitter.class);
         SseEmitter awake = mock(SseEmitter.class);
         doAnswer(i -> {
-            stalled.await();
-            return null;
-        }).when(asleep).send(any(SseEmitter.SseEventBuilder.class));
+                    stalled.await();
+                    return null;
+                })
+                .when(asleep)
+                .send(any(SseEmitter.SseEventBuilder.class));
         hearing(changed());
         live.watch(screening, asleep);
         live.watch(screening, awake);
@@ -79,10 +81,12 @@ class LiveTest {
     @Test
     void whatever_goes_wrong_while_listening_it_listens_again() throws Exception {
         PGNotification[] heard = changed();
-        when(listening.getNotifications(anyInt())).thenThrow(new IllegalStateException("no such thing")).thenAnswer(i -> {
-            Thread.sleep(20);
-            return heard;
-        });
+        when(listening.getNotifications(anyInt()))
+                .thenThrow(new IllegalStateException("no such thing"))
+                .thenAnswer(i -> {
+                    Thread.sleep(20);
+                    return heard;
+                });
         SseEmitter board = mock(SseEmitter.class);
         live.watch(screening, board);
         live.start();

@@ -24,10 +24,24 @@ class AddressesTest extends ServerTest {
     /** What each role reaches, beside what everybody does; a lead reaches all. */
     private static final Map<String, Set<String>> REACHED = Map.of(
             "visitor", Set.of(),
-            "rater", Set.of("get /api/today", "get /api/protocols", "get /api/protocols/{id}/{version}", "get /api/screenings/{id}/station",
-                    "get /api/screenings/{id}/facts", "get /api/screenings/{id}/books", "post /api/screenings/{id}/facts"),
-            "helper", Set.of("get /api/screenings/{id}/station", "get /api/screenings/{id}/facts", "get /api/screenings/{id}/books", "post /api/screenings/{id}/facts"));
-    private static final Set<String> EVERYBODY = Set.of("get /api/session", "post /api/session", "delete /api/session", "post /api/setup", "post /api/join");
+            "rater",
+                    Set.of(
+                            "get /api/today",
+                            "get /api/protocols",
+                            "get /api/protocols/{id}/{version}",
+                            "get /api/screenings/{id}/station",
+                            "get /api/screenings/{id}/facts",
+                            "get /api/screenings/{id}/books",
+                            "post /api/screenings/{id}/facts"),
+            "helper",
+                    Set.of(
+                            "get /api/screenings/{id}/station",
+                            "get /api/screenings/{id}/facts",
+                            "get /api/screenings/{id}/books",
+                            "post /api/screenings/{id}/facts"));
+
+    private static final Set<String> EVERYBODY =
+            Set.of("get /api/session", "post /api/session", "delete /api/session", "post /api/setup", "post /api/join");
 
     private JsonNode document;
     private Client lead;
@@ -51,7 +65,8 @@ class AddressesTest extends ServerTest {
 
     private List<Operation> operations() {
         List<Operation> operations = new ArrayList<>();
-        document.get("paths").properties().forEach(path -> path.getValue().properties().stream().filter(m -> METHODS.contains(m.getKey()))
+        document.get("paths").properties().forEach(path -> path.getValue().properties().stream()
+                .filter(m -> METHODS.contains(m.getKey()))
                 .forEach(m -> operations.add(new Operation(m.getKey(), path.getKey(), m.getValue()))));
         assertThat(operations).hasSizeGreaterThan(50);
         return operations;
@@ -59,18 +74,28 @@ class AddressesTest extends ServerTest {
 
     /** Ids of this organisation, by the place that they have in an address. */
     private String own(String path) {
-        String first = path.startsWith("/api/teams/") ? hall.team() : path.startsWith("/api/athletes/") ? hall.athlete()
-                : path.startsWith("/api/protocols/") ? "standard-floor" : hall.screening();
-        return path.replace("{id}", first).replace("{athlete}", hall.athlete()).replace("{version}", "3").replaceAll("\\{[a-z]+}", UUID.randomUUID().toString());
+        String first = path.startsWith("/api/teams/")
+                ? hall.team()
+                : path.startsWith("/api/athletes/")
+                        ? hall.athlete()
+                        : path.startsWith("/api/protocols/") ? "standard-floor" : hall.screening();
+        return path.replace("{id}", first)
+                .replace("{athlete}", hall.athlete())
+                .replace("{version}", "3")
+                .replaceAll("\\{[a-z]+}", UUID.randomUUID().toString());
     }
 
     private String query(Operation operation) {
         List<String> parameters = new ArrayList<>();
         for (JsonNode parameter : operation.said().path("parameters")) {
-            if (parameter.get("in").stringValue().equals("query") && parameter.path("required").booleanValue(false)) {
+            if (parameter.get("in").stringValue().equals("query")
+                    && parameter.path("required").booleanValue(false)) {
                 String name = parameter.get("name").stringValue();
                 JsonNode example = example(parameter.get("schema"), 0);
-                parameters.add(name + "=" + (name.equals("athlete") ? hall.athlete() : name.equals("version") ? "3" : example.asString()));
+                parameters.add(name + "="
+                        + (name.equals("athlete")
+                                ? hall.athlete()
+                                : name.equals("version") ? "3" : example.asString()));
             }
         }
         return parameters.isEmpty() ? "" : "?" + String.join("&", parameters);
@@ -78,7 +103,9 @@ class AddressesTest extends ServerTest {
 
     private JsonNode schema(JsonNode schema) {
         JsonNode ref = schema.get("$ref");
-        return ref == null ? schema : document.at("/components/schemas/" + ref.stringValue().replaceAll(".*/", ""));
+        return ref == null
+                ? schema
+                : document.at("/components/schemas/" + ref.stringValue().replaceAll(".*/", ""));
     }
 
     /** Something that fits a schema. */
@@ -95,18 +122,22 @@ class AddressesTest extends ServerTest {
             case "array" -> JSON.createArrayNode();
             case "boolean" -> JSON.valueToTree(false);
             case "integer", "number" -> JSON.valueToTree(schema.path("minimum").asInt(1));
-            case "string" -> JSON.valueToTree(switch (schema.path("format").stringValue("")) {
-                case "uuid" -> UUID.randomUUID().toString();
-                case "date" -> "2026-11-09";
-                case "date-time" -> "2026-11-09T08:00:00Z";
-                default -> "x";
-            });
+            case "string" ->
+                JSON.valueToTree(
+                        switch (schema.path("format").stringValue("")) {
+                            case "uuid" -> UUID.randomUUID().toString();
+                            case "date" -> "2026-11-09";
+                            case "date-time" -> "2026-11-09T08:00:00Z";
+                            default -> "x";
+                        });
             default -> {
                 var node = JSON.createObjectNode();
                 if (depth < 12) {
                     Set<String> required = new java.util.HashSet<>();
                     schema.path("required").forEach(r -> required.add(r.stringValue()));
-                    schema.path("properties").properties().stream().filter(p -> required.contains(p.getKey())).forEach(p -> node.set(p.getKey(), example(p.getValue(), depth + 1)));
+                    schema.path("properties").properties().stream()
+                            .filter(p -> required.contains(p.getKey()))
+                            .forEach(p -> node.set(p.getKey(), example(p.getValue(), depth + 1)));
                 }
                 yield node;
             }
@@ -129,15 +160,24 @@ class AddressesTest extends ServerTest {
 
     private Client rater() {
         String login = "rater-" + UUID.randomUUID();
-        lead.post("/api/accounts", "{\"name\":\"R\",\"login\":\"%s\",\"password\":\"%s\",\"role\":\"RATER\"}".formatted(login, PASSWORD)).ok();
+        lead.post(
+                        "/api/accounts",
+                        "{\"name\":\"R\",\"login\":\"%s\",\"password\":\"%s\",\"role\":\"RATER\"}"
+                                .formatted(login, PASSWORD))
+                .ok();
         return visitor().signIn(login, PASSWORD);
     }
 
     private Client helper() {
-        String address = lead.post("/api/screenings/" + hall.screening() + "/passes", "{\"station\":\"overhead-squat\",\"helper\":\"Momo\",\"minutes\":60}").ok().text("/address");
+        String address = lead.post(
+                        "/api/screenings/" + hall.screening() + "/passes",
+                        "{\"station\":\"overhead-squat\",\"helper\":\"Momo\",\"minutes\":60}")
+                .ok()
+                .text("/address");
         Client phone = visitor();
         phone.get("/api/session");
-        phone.post("/api/join", "{\"code\":\"%s\"}".formatted(address.replaceAll(".*/", ""))).ok();
+        phone.post("/api/join", "{\"code\":\"%s\"}".formatted(address.replaceAll(".*/", "")))
+                .ok();
         phone.get("/api/session");
         return phone;
     }
@@ -146,8 +186,13 @@ class AddressesTest extends ServerTest {
     private Client foreigner() {
         UUID organisation = UUID.randomUUID();
         String login = "foreign-" + organisation;
-        jdbc.sql("insert into organisation values (?, 'Elsewhere', now())").param(organisation).update();
-        jdbc.sql("insert into account select ?, ?, ?, 'F', 'LEAD', password_hash, now() from account where login = 'lead'").params(UUID.randomUUID(), organisation, login).update();
+        jdbc.sql("insert into organisation values (?, 'Elsewhere', now())")
+                .param(organisation)
+                .update();
+        jdbc.sql(
+                        "insert into account select ?, ?, ?, 'F', 'LEAD', password_hash, now() from account where login = 'lead'")
+                .params(UUID.randomUUID(), organisation, login)
+                .update();
         return visitor().signIn(login, PASSWORD);
     }
 
@@ -162,7 +207,8 @@ class AddressesTest extends ServerTest {
                 if (EVERYBODY.contains(operation.name())) {
                     continue;
                 }
-                int status = call(who, operation.method(), own(operation.path()) + query(operation), body(operation)).status();
+                int status = call(who, operation.method(), own(operation.path()) + query(operation), body(operation))
+                        .status();
                 boolean refused = status == (role.equals("visitor") ? 401 : 403);
                 boolean mayAsk = REACHED.get(role).contains(operation.name());
                 if (refused == mayAsk || status >= 500) {
@@ -177,8 +223,15 @@ class AddressesTest extends ServerTest {
     }
 
     private Map<String, Long> rows() {
-        return jdbc.sql("select relname from pg_stat_user_tables where schemaname = 'public' and relname not like 'spring%' and relname not in ('login_attempt', 'known_device')").query(String.class).list().stream()
-                .collect(Collectors.toMap(t -> t, t -> jdbc.sql("select count(*) from " + t).query(Long.class).single()));
+        return jdbc
+                .sql(
+                        "select relname from pg_stat_user_tables where schemaname = 'public' and relname not like 'spring%' and relname not in ('login_attempt', 'known_device')")
+                .query(String.class)
+                .list()
+                .stream()
+                .collect(Collectors.toMap(t -> t, t -> jdbc.sql("select count(*) from " + t)
+                        .query(Long.class)
+                        .single()));
     }
 
     /** Ids of this organisation open nothing to another one, neither reading nor writing. */
@@ -189,7 +242,8 @@ class AddressesTest extends ServerTest {
         List<String> wrong = new ArrayList<>();
         for (Operation operation : operations()) {
             if (operation.path().contains("{") && !operation.path().startsWith("/api/protocols/")) {
-                Client.Answer answer = call(foreigner, operation.method(), own(operation.path()) + query(operation), body(operation));
+                Client.Answer answer =
+                        call(foreigner, operation.method(), own(operation.path()) + query(operation), body(operation));
                 if (answer.status() < 400 || answer.status() >= 500) {
                     wrong.add(operation.name() + ": " + answer.status());
                 }
@@ -202,25 +256,39 @@ class AddressesTest extends ServerTest {
     /** Whatever is sent in place of what belongs there is refused in words, by every address. */
     @Test
     void every_address_refuses_what_is_broken_in_words() {
-        List<String> bodies = List.of("null", "[]", "\"x\"", "{}", "{\"a\":", "{\"name\":\"a\\u0000b\"}", "[".repeat(3000), "\uD800");
+        List<String> bodies =
+                List.of("null", "[]", "\"x\"", "{}", "{\"a\":", "{\"name\":\"a\\u0000b\"}", "[".repeat(3000), "\uD800");
         List<String> wrong = new ArrayList<>();
         int tried = 0;
         for (Operation operation : operations()) {
             if (EVERYBODY.contains(operation.name())) {
                 continue;
             }
-            List<String> addresses = new ArrayList<>(List.of(own(operation.path()).replaceAll("[0-9a-f-]{36}", "no-id"), own(operation.path()).replaceAll("[0-9a-f-]{36}", UUID.randomUUID().toString())));
-            Optional<String> sent = operation.method().matches("post|put") ? Optional.of(own(operation.path()) + query(operation)) : Optional.empty();
+            List<String> addresses = new ArrayList<>(List.of(
+                    own(operation.path()).replaceAll("[0-9a-f-]{36}", "no-id"),
+                    own(operation.path())
+                            .replaceAll("[0-9a-f-]{36}", UUID.randomUUID().toString())));
+            Optional<String> sent = operation.method().matches("post|put")
+                    ? Optional.of(own(operation.path()) + query(operation))
+                    : Optional.empty();
             for (String address : addresses) {
                 if (!address.equals(own(operation.path()))) {
                     tried++;
-                    check(operation, address, call(lead, operation.method(), address + query(operation), body(operation)), wrong);
+                    check(
+                            operation,
+                            address,
+                            call(lead, operation.method(), address + query(operation), body(operation)),
+                            wrong);
                 }
             }
             for (String body : bodies) {
                 if (sent.isPresent()) {
                     tried++;
-                    check(operation, sent.get() + " " + body.substring(0, Math.min(12, body.length())), call(lead, operation.method(), sent.get(), body), wrong);
+                    check(
+                            operation,
+                            sent.get() + " " + body.substring(0, Math.min(12, body.length())),
+                            call(lead, operation.method(), sent.get(), body),
+                            wrong);
                 }
             }
         }
@@ -229,8 +297,15 @@ class AddressesTest extends ServerTest {
     }
 
     private static void check(Operation operation, String what, Client.Answer answer, List<String> wrong) {
-        boolean refused = answer.status() >= 400 && answer.status() < 500 && answer.body() != null && answer.body().has("code");
-        boolean plain = answer.body() == null || !answer.body().path("detail").stringValue("").matches("(?s).*(java\\.|jackson|rangordnung\\.|Exception|`).*");
+        boolean refused = answer.status() >= 400
+                && answer.status() < 500
+                && answer.body() != null
+                && answer.body().has("code");
+        boolean plain = answer.body() == null
+                || !answer.body()
+                        .path("detail")
+                        .stringValue("")
+                        .matches("(?s).*(java\\.|jackson|rangordnung\\.|Exception|`).*");
         if (!refused || !plain) {
             wrong.add(operation.name() + " with " + what + ": " + answer.status() + " " + answer.body());
         }

@@ -15,7 +15,9 @@ import tools.jackson.databind.json.JsonMapper;
 class ApiDocumentTest extends ServerTest {
 
     private static final JsonMapper SORTED = JsonMapper.builder()
-            .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS).enable(SerializationFeature.INDENT_OUTPUT).build();
+            .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+            .enable(SerializationFeature.INDENT_OUTPUT)
+            .build();
 
     /** The interface's types come from this file; when it differs, write the new one and run {@code npm run api}. */
     @Test
@@ -26,13 +28,16 @@ class ApiDocumentTest extends ServerTest {
             Files.writeString(kept, SORTED.writeValueAsString(SORTED.convertValue(now, TreeMap.class)) + "\n");
         }
 
-        assertThat(SORTED.readTree(Files.readString(kept))).as("mvn test -pl server -Dtest=ApiDocumentTest -Dopenapi.write=true").isEqualTo(now);
+        assertThat(SORTED.readTree(Files.readString(kept)))
+                .as("mvn test -pl server -Dtest=ApiDocumentTest -Dopenapi.write=true")
+                .isEqualTo(now);
     }
 
     @Test
     void every_answer_carries_the_strict_policy_and_errors_are_problem_details() {
         var page = visitor().get("/");
-        assertThat(page.headers().firstValue("Content-Security-Policy").orElse("")).startsWith("default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'");
+        assertThat(page.headers().firstValue("Content-Security-Policy").orElse(""))
+                .startsWith("default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'");
         assertThat(page.headers().firstValue("X-Content-Type-Options")).contains("nosniff");
         assertThat(page.headers().firstValue("X-Frame-Options")).contains("DENY");
         assertThat(visitor().get("/actuator/health").ok().text("/status")).isEqualTo("UP");
@@ -47,6 +52,7 @@ class ApiDocumentTest extends ServerTest {
     @Test
     void a_body_that_is_too_large_is_refused_before_it_is_read() {
         String text = "x".repeat((int) Bodies.MEGA);
-        lead().post("/api/teams", "{\"name\":\"" + text + "\",\"kind\":\"CLASS\"}").problem(413, "too-large");
+        lead().post("/api/teams", "{\"name\":\"" + text + "\",\"kind\":\"CLASS\"}")
+                .problem(413, "too-large");
     }
 }

@@ -58,16 +58,22 @@ class BoundsTest extends ServerTest {
         try {
             for (int i = 0; i < 230; i++) {
                 Socket socket = new Socket(InetAddress.getLoopbackAddress(), port);
-                socket.getOutputStream().write(("POST /api/session HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 900\r\n\r\n{\"login\":").getBytes(StandardCharsets.US_ASCII));
+                socket.getOutputStream()
+                        .write(
+                                ("POST /api/session HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 900\r\n\r\n{\"login\":")
+                                        .getBytes(StandardCharsets.US_ASCII));
                 slow.add(socket);
             }
             for (int i = 0; i < 5; i++) {
                 assertThat(millis(() -> lead.get("/api/teams").ok())).isLessThan(1000);
-                assertThat(millis(() -> lead.post("/api/teams", "{\"name\":\"\",\"kind\":\"CLASS\"}").problem(400, "invalid"))).isLessThan(1000);
+                assertThat(millis(() -> lead.post("/api/teams", "{\"name\":\"\",\"kind\":\"CLASS\"}")
+                                .problem(400, "invalid")))
+                        .isLessThan(1000);
             }
             Socket slowest = slow.get(0);
             slowest.setSoTimeout(30_000);
-            assertThat(new String(slowest.getInputStream().readNBytes(12), StandardCharsets.US_ASCII)).isEqualTo("HTTP/1.1 408");
+            assertThat(new String(slowest.getInputStream().readNBytes(12), StandardCharsets.US_ASCII))
+                    .isEqualTo("HTTP/1.1 408");
         } finally {
             for (Socket socket : slow) {
                 socket.close();
@@ -86,7 +92,9 @@ class BoundsTest extends ServerTest {
             int n = i;
             logins.add(threads.submit(() -> {
                 visitors.get(n).get("/api/session");
-                return visitors.get(n).post("/api/session", "{\"login\":\"nobody%d\",\"password\":\"%s\"}".formatted(n, PASSWORD)).status();
+                return visitors.get(n)
+                        .post("/api/session", "{\"login\":\"nobody%d\",\"password\":\"%s\"}".formatted(n, PASSWORD))
+                        .status();
             }));
         }
         long slowest = 0;
@@ -137,12 +145,20 @@ class BoundsTest extends ServerTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"/api/session, 1", "/api/protocols/preview, 2", "/api/teams/x/imports, 6", "/api/measuring/report, 8", "/api/measuring/file, 256"})
+    @CsvSource({
+        "/api/session, 1",
+        "/api/protocols/preview, 2",
+        "/api/teams/x/imports, 6",
+        "/api/measuring/report, 8",
+        "/api/measuring/file, 256"
+    })
     void each_address_says_how_much_it_takes(String address, int megabytes) throws IOException {
         try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
             socket.setSoTimeout(15_000);
             OutputStream out = socket.getOutputStream();
-            out.write(("POST " + address + " HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: " + (megabytes * Bodies.MEGA + 1) + "\r\n\r\n{").getBytes(StandardCharsets.US_ASCII));
+            out.write(("POST " + address + " HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: "
+                            + (megabytes * Bodies.MEGA + 1) + "\r\n\r\n{")
+                    .getBytes(StandardCharsets.US_ASCII));
             InputStream in = socket.getInputStream();
             StringBuilder answer = new StringBuilder();
             for (int c = in.read(); c >= 0 && answer.indexOf("\"megabytes\":" + megabytes) < 0; c = in.read()) {
@@ -155,15 +171,24 @@ class BoundsTest extends ServerTest {
     /** A request that stays open in the container's books would keep the server from ending, for as long as it may take. */
     @Test
     void a_refused_body_leaves_nothing_open() {
-        lead().post("/api/teams", "{\"name\":\"" + "x".repeat((int) Bodies.MEGA) + "\",\"kind\":\"CLASS\"}").problem(413, "too-large");
-        StandardContext context = (StandardContext) ((TomcatWebServer) server.getWebServer()).getTomcat().getHost().findChildren()[0];
+        lead().post("/api/teams", "{\"name\":\"" + "x".repeat((int) Bodies.MEGA) + "\",\"kind\":\"CLASS\"}")
+                .problem(413, "too-large");
+        StandardContext context = (StandardContext)
+                ((TomcatWebServer) server.getWebServer()).getTomcat().getHost().findChildren()[0];
         await().atMost(30, TimeUnit.SECONDS).until(() -> context.getInProgressAsyncCount() == 0);
     }
 
     /** What the container refuses before the application sees it has our answer too. */
     @ParameterizedTest
-    @ValueSource(strings = {"GET /api/teams HTTP/9.9\r\nHost: x\r\n\r\n", "GET /api/<x> HTTP/1.1\r\nHost: x\r\n\r\n", "GET /api/teams/%00 HTTP/1.1\r\nHost: x\r\n\r\n",
-        "GET /api/screenings/%2e%2e/x HTTP/1.1\r\nHost: x\r\n\r\n", "NONSENSE\r\n\r\n", "GET /api/protocols/x/1?y=%00 HTTP/1.1\r\nHost: x\r\n\r\n"})
+    @ValueSource(
+            strings = {
+                "GET /api/teams HTTP/9.9\r\nHost: x\r\n\r\n",
+                "GET /api/<x> HTTP/1.1\r\nHost: x\r\n\r\n",
+                "GET /api/teams/%00 HTTP/1.1\r\nHost: x\r\n\r\n",
+                "GET /api/screenings/%2e%2e/x HTTP/1.1\r\nHost: x\r\n\r\n",
+                "NONSENSE\r\n\r\n",
+                "GET /api/protocols/x/1?y=%00 HTTP/1.1\r\nHost: x\r\n\r\n"
+            })
     void every_error_page_is_ours(String request) throws IOException {
         try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
             socket.setSoTimeout(5000);
@@ -171,7 +196,10 @@ class BoundsTest extends ServerTest {
             byte[] got = new byte[4096];
             int read = socket.getInputStream().read(got);
             String answer = read < 0 ? "" : new String(got, 0, read, StandardCharsets.UTF_8);
-            assertThat(answer).doesNotContain("Tomcat", "Exception", "java.", "<h1>HTTP Status").containsPattern("HTTP/1.1 (400|401|404|505)").contains("\"code\":");
+            assertThat(answer)
+                    .doesNotContain("Tomcat", "Exception", "java.", "<h1>HTTP Status")
+                    .containsPattern("HTTP/1.1 (400|401|404|505)")
+                    .contains("\"code\":");
         }
     }
 
@@ -215,8 +243,11 @@ class BoundsTest extends ServerTest {
         lead.upload(imports, "cell.xlsx", spreadsheet(2, 1, "x".repeat(501))).problem(400, "cell-too-long");
         String row = "x,".repeat(59) + "x\n";
         ExecutorService two = Executors.newFixedThreadPool(2);
-        List<Callable<Integer>> both = List.of(() -> lead.upload(imports, "a.csv", row.repeat(20_000).getBytes(StandardCharsets.US_ASCII)).status(),
-                () -> lead.upload(imports, "b.csv", row.repeat(20_000).getBytes(StandardCharsets.US_ASCII)).status());
+        List<Callable<Integer>> both = List.of(
+                () -> lead.upload(imports, "a.csv", row.repeat(20_000).getBytes(StandardCharsets.US_ASCII))
+                        .status(),
+                () -> lead.upload(imports, "b.csv", row.repeat(20_000).getBytes(StandardCharsets.US_ASCII))
+                        .status());
         try {
             for (Future<Integer> status : two.invokeAll(both)) {
                 assertThat(status.get()).isEqualTo(400);
@@ -228,16 +259,28 @@ class BoundsTest extends ServerTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"places, 30000000", "places, 0", "seconds, 99999", "raters, 2000000000", "walkingSeconds, -1", "setUpSeconds, 2147483647", "lessonSeconds, 999999999", "waves, 2147483647"})
+    @CsvSource({
+        "places, 30000000",
+        "places, 0",
+        "seconds, 99999",
+        "raters, 2000000000",
+        "walkingSeconds, -1",
+        "setUpSeconds, 2147483647",
+        "lessonSeconds, 999999999",
+        "waves, 2147483647"
+    })
     void a_hall_beyond_all_halls_is_refused_and_not_kept(String field, String value) {
         Client lead = lead();
         String path = "/api/screenings/" + hall(lead, 1, "Ada").screening() + "/hall";
-        String hall = """
+        String hall =
+                """
                 {"stations":[{"id":"a","name":{"en":"A","de":"A"},"tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":60}],
                  "raters":1,"walkingSeconds":0,"setUpSeconds":60,"lessonSeconds":2700,"orders":[],"waves":1}""";
-        lead.put(path, hall.replaceAll("\"" + field + "\":\\d+", "\"" + field + "\":" + value)).problem(400, "invalid");
+        lead.put(path, hall.replaceAll("\"" + field + "\":\\d+", "\"" + field + "\":" + value))
+                .problem(400, "invalid");
         jdbc.sql("insert into hall_plan select id, organisation_id, ?::jsonb, 0 from screening where id = ?::uuid")
-                .params(hall.replaceAll("\"places\":\\d+", "\"places\":30000000"), path.split("/")[3]).update();
+                .params(hall.replaceAll("\"places\":\\d+", "\"places\":30000000"), path.split("/")[3])
+                .update();
         lead.get(path.replace("/hall", "/plan")).ok();
         lead.get(path.replace("/hall", "/board")).ok();
     }

@@ -21,7 +21,8 @@ class HallNetworkTest {
     @TempDir
     private Path folder;
 
-    private MockHttpServletResponse ask(Addresses addresses, String local, boolean secure, String path, MockFilterChain chain) throws Exception {
+    private MockHttpServletResponse ask(
+            Addresses addresses, String local, boolean secure, String path, MockFilterChain chain) throws Exception {
         MockHttpServletRequest request = new MockHttpServletRequest("GET", path);
         request.setLocalAddr(local);
         request.setSecure(secure);
@@ -38,10 +39,13 @@ class HallNetworkTest {
     /** What comes through: everything on this machine and over HTTPS, nothing in the clear from the hall. */
     @ParameterizedTest
     @CsvSource({
-        "127.0.0.1, false, /api/today, true", "192.0.2.7, true, /api/today, true", "192.0.2.7, true, /authority.crt, true",
-        "192.0.2.7, false, /, false", "192.0.2.7, false, /api/session, false", "192.0.2.7, false, /authority.crt/../api/today, false"
+        "127.0.0.1, false, /api/today, true", "192.0.2.7, true, /api/today, true",
+                "192.0.2.7, true, /authority.crt, true",
+        "192.0.2.7, false, /, false", "192.0.2.7, false, /api/session, false",
+                "192.0.2.7, false, /authority.crt/../api/today, false"
     })
-    void nothing_passes_in_the_clear_from_the_hall(String local, boolean secure, String path, boolean passes) throws Exception {
+    void nothing_passes_in_the_clear_from_the_hall(String local, boolean secure, String path, boolean passes)
+            throws Exception {
         MockFilterChain chain = new MockFilterChain();
         MockHttpServletResponse response = ask(open(), local, secure, path, chain);
 
@@ -79,7 +83,9 @@ class HallNetworkTest {
     void a_code_is_a_square_of_squares_with_a_quiet_border_and_says_another_text_otherwise() {
         var rows = Squares.of("https://192.0.2.7:8443/#/join/abc");
 
-        assertThat(rows).allSatisfy(row -> assertThat(row).hasSameSizeAs(rows.get(0)).matches("[01]+")).hasSize(rows.get(0).length());
+        assertThat(rows)
+                .allSatisfy(row -> assertThat(row).hasSameSizeAs(rows.get(0)).matches("[01]+"))
+                .hasSize(rows.get(0).length());
         assertThat(rows.get(0) + rows.get(1)).doesNotContain("1");
         assertThat(Squares.of("https://192.0.2.7:8443/#/join/abd")).isNotEqualTo(rows);
     }

@@ -13,8 +13,8 @@ import org.postgresql.ds.PGSimpleDataSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.core.env.Environment;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import rangordnung.core.record.Fact;
 import rangordnung.core.protocol.Conditions;
+import rangordnung.core.record.Fact;
 import rangordnung.server.ServerTest;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -44,7 +44,9 @@ class MigrationTest extends ServerTest {
         source = connection;
         old = JdbcClient.create(source);
         migrate("1");
-        old.sql("insert into organisation values (?, 'Old', now())").param(ORGANISATION).update();
+        old.sql("insert into organisation values (?, 'Old', now())")
+                .param(ORGANISATION)
+                .update();
     }
 
     @AfterEach
@@ -53,7 +55,13 @@ class MigrationTest extends ServerTest {
     }
 
     private void migrate(String version) {
-        Flyway.configure().dataSource(source).schemas(schema).locations("classpath:db/migration").target(version).load().migrate();
+        Flyway.configure()
+                .dataSource(source)
+                .schemas(schema)
+                .locations("classpath:db/migration")
+                .target(version)
+                .load()
+                .migrate();
     }
 
     private UUID fact(String body) {
@@ -62,35 +70,63 @@ class MigrationTest extends ServerTest {
         UUID athlete = UUID.randomUUID();
         UUID screening = UUID.randomUUID();
         UUID fact = UUID.randomUUID();
-        old.sql("insert into account values (?, ?, ?, 'Lead', 'LEAD', 'hash', now())").params(account, ORGANISATION, account.toString()).update();
-        old.sql("insert into team values (?, ?, ?, 'CLASS', 0)").params(team, ORGANISATION, team.toString()).update();
-        old.sql("insert into athlete (id, organisation_id, team_id, given_name, family_name, clearance, version) values (?, ?, ?, 'Ada', '', 'CLEARED', 0)")
-                .params(athlete, ORGANISATION, team).update();
-        old.sql("insert into protocol_version values (?, ?, ?, 1, '{\"tests\":[{\"id\":\"squat\",\"heelsExempt\":false},{\"id\":\"hold\",\"heelsExempt\":true}]}', now())")
-                .params(UUID.randomUUID(), ORGANISATION, screening.toString()).update();
-        old.sql("insert into screening values (?, ?, ?, 'S', current_date, ?, 1, now())").params(screening, ORGANISATION, team, screening.toString()).update();
-        old.sql("insert into fact (id, organisation_id, screening_id, athlete_id, body, author_id, device_at, received_at) values (?, ?, ?, ?, ?::jsonb, ?, now(), now())")
-                .params(fact, ORGANISATION, screening, athlete, body, account).update();
+        old.sql("insert into account values (?, ?, ?, 'Lead', 'LEAD', 'hash', now())")
+                .params(account, ORGANISATION, account.toString())
+                .update();
+        old.sql("insert into team values (?, ?, ?, 'CLASS', 0)")
+                .params(team, ORGANISATION, team.toString())
+                .update();
+        old.sql(
+                        "insert into athlete (id, organisation_id, team_id, given_name, family_name, clearance, version) values (?, ?, ?, 'Ada', '', 'CLEARED', 0)")
+                .params(athlete, ORGANISATION, team)
+                .update();
+        old.sql(
+                        "insert into protocol_version values (?, ?, ?, 1, '{\"tests\":[{\"id\":\"squat\",\"heelsExempt\":false},{\"id\":\"hold\",\"heelsExempt\":true}]}', now())")
+                .params(UUID.randomUUID(), ORGANISATION, screening.toString())
+                .update();
+        old.sql("insert into screening values (?, ?, ?, 'S', current_date, ?, 1, now())")
+                .params(screening, ORGANISATION, team, screening.toString())
+                .update();
+        old.sql(
+                        "insert into fact (id, organisation_id, screening_id, athlete_id, body, author_id, device_at, received_at) values (?, ?, ?, ?, ?::jsonb, ?, now(), now())")
+                .params(fact, ORGANISATION, screening, athlete, body, account)
+                .update();
         return fact;
     }
 
     private Fact read(UUID fact) {
-        return json.readValue(old.sql("select body::text from fact where id = ?").param(fact).query(String.class).single(), Fact.class);
+        return json.readValue(
+                old.sql("select body::text from fact where id = ?")
+                        .param(fact)
+                        .query(String.class)
+                        .single(),
+                Fact.class);
     }
 
     @Test
     void an_old_trial_keeps_its_conditions_and_its_aids() {
         UUID trial = UUID.randomUUID();
-        UUID plain = fact("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":true,\"archAssisted\":true,\"oneSideTreated\":false}}".formatted(trial));
-        UUID aided = fact("{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[\"HEEL_PLATE\"],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}".formatted(trial));
-        UUID mark = fact("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SLIGHT\"}".formatted(trial));
+        UUID plain = fact(
+                "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[],\"shoes\":true,\"archAssisted\":true,\"oneSideTreated\":false}}"
+                        .formatted(trial));
+        UUID aided = fact(
+                "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"aids\":[\"HEEL_PLATE\"],\"shoes\":false,\"archAssisted\":false,\"oneSideTreated\":false}}"
+                        .formatted(trial));
+        UUID mark = fact(
+                "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SLIGHT\"}"
+                        .formatted(trial));
         migrate("3");
 
         assertThat(((Fact.TrialOpened) read(plain)).conditions())
-                .returns(true, Conditions::shoes).returns(true, Conditions::archAssisted).satisfies(c -> assertThat(c.aids()).isEmpty());
-        assertThat(((Fact.TrialOpened) read(aided)).conditions().aids()).containsExactly(Conditions.Aid.of(Conditions.Kind.HEEL_PLATE));
+                .returns(true, Conditions::shoes)
+                .returns(true, Conditions::archAssisted)
+                .satisfies(c -> assertThat(c.aids()).isEmpty());
+        assertThat(((Fact.TrialOpened) read(aided)).conditions().aids())
+                .containsExactly(Conditions.Aid.of(Conditions.Kind.HEEL_PLATE));
         assertThat(read(mark)).isInstanceOf(Fact.Marked.class);
-        assertThatThrownBy(() -> old.sql("update fact set body = '{}'").update()).as("append-only again").hasMessageContaining("append-only");
+        assertThatThrownBy(() -> old.sql("update fact set body = '{}'").update())
+                .as("append-only again")
+                .hasMessageContaining("append-only");
     }
 
     @Test
@@ -98,8 +134,11 @@ class MigrationTest extends ServerTest {
         fact("{\"kind\":\"attended\",\"attendance\":\"PRESENT\"}");
         migrate("2");
 
-        assertThat(old.sql("select body::text from protocol_version").query(String.class).single())
-                .contains("\"heels\": \"JUDGED\"", "\"heels\": \"EXEMPT\"").doesNotContain("heelsExempt");
+        assertThat(old.sql("select body::text from protocol_version")
+                        .query(String.class)
+                        .single())
+                .contains("\"heels\": \"JUDGED\"", "\"heels\": \"EXEMPT\"")
+                .doesNotContain("heelsExempt");
     }
 
     /** An own version under a shipped name would stand where the next shipped one belongs. */
@@ -108,17 +147,37 @@ class MigrationTest extends ServerTest {
         UUID team = UUID.randomUUID();
         UUID screening = UUID.randomUUID();
         migrate("3");
-        old.sql("insert into team values (?, ?, 'T', 'CLASS', 0)").params(team, ORGANISATION).update();
+        old.sql("insert into team values (?, ?, 'T', 'CLASS', 0)")
+                .params(team, ORGANISATION)
+                .update();
         for (int version : new int[] {3, 4}) {
-            old.sql("insert into protocol_version values (?, ?, 'standard-floor', ?, '{\"id\":\"standard-floor\",\"tests\":[]}', now())").params(UUID.randomUUID(), ORGANISATION, version).update();
+            old.sql(
+                            "insert into protocol_version values (?, ?, 'standard-floor', ?, '{\"id\":\"standard-floor\",\"tests\":[]}', now())")
+                    .params(UUID.randomUUID(), ORGANISATION, version)
+                    .update();
         }
-        old.sql("insert into screening values (?, ?, ?, 'S', current_date, 'standard-floor', 4, now())").params(screening, ORGANISATION, team).update();
-        old.sql("insert into hall_plan values (?, ?, '{\"stations\":[{\"id\":\"a\",\"name\":\"Door\"},{\"id\":\"b\",\"name\":\"Squat\"}]}', 0)").params(screening, ORGANISATION).update();
+        old.sql("insert into screening values (?, ?, ?, 'S', current_date, 'standard-floor', 4, now())")
+                .params(screening, ORGANISATION, team)
+                .update();
+        old.sql(
+                        "insert into hall_plan values (?, ?, '{\"stations\":[{\"id\":\"a\",\"name\":\"Door\"},{\"id\":\"b\",\"name\":\"Squat\"}]}', 0)")
+                .params(screening, ORGANISATION)
+                .update();
         migrate("4");
 
-        assertThat(old.sql("select protocol_id || '/' || version || ' ' || (body ->> 'id') from protocol_version order by version").query(String.class).list())
+        assertThat(old.sql(
+                                "select protocol_id || '/' || version || ' ' || (body ->> 'id') from protocol_version order by version")
+                        .query(String.class)
+                        .list())
                 .containsExactly("standard-floor/3 standard-floor", "own-standard-floor/4 own-standard-floor");
-        assertThat(old.sql("select protocol_id || '/' || protocol_version from screening").query(String.class).single()).isEqualTo("own-standard-floor/4");
-        assertThat(old.sql("select body #>> '{stations,0,name,en}' || ' ' || (body #>> '{stations,1,name,de}') from hall_plan").query(String.class).single()).isEqualTo("Door Squat");
+        assertThat(old.sql("select protocol_id || '/' || protocol_version from screening")
+                        .query(String.class)
+                        .single())
+                .isEqualTo("own-standard-floor/4");
+        assertThat(old.sql(
+                                "select body #>> '{stations,0,name,en}' || ' ' || (body #>> '{stations,1,name,de}') from hall_plan")
+                        .query(String.class)
+                        .single())
+                .isEqualTo("Door Squat");
     }
 }

@@ -20,8 +20,12 @@ class HistoryTest extends ServerTest {
     }
 
     private String held(String day, int version) {
-        return lead.post("/api/screenings", "{\"team\":\"%s\",\"name\":\"S %s\",\"heldOn\":\"%s\",\"protocol\":\"standard-floor\",\"protocolVersion\":%d}"
-                .formatted(hall.team(), day, day, version)).ok().text("/id");
+        return lead.post(
+                        "/api/screenings",
+                        "{\"team\":\"%s\",\"name\":\"S %s\",\"heldOn\":\"%s\",\"protocol\":\"standard-floor\",\"protocolVersion\":%d}"
+                                .formatted(hall.team(), day, day, version))
+                .ok()
+                .text("/id");
     }
 
     @Test
@@ -31,11 +35,17 @@ class HistoryTest extends ServerTest {
         String now = held("2026-11-23", 3);
         squat(lead, now, hall.athlete());
 
-        Client.Answer athlete = lead.get("/api/screenings/" + now + "/results/" + hall.athlete()).ok();
-        assertThat(athlete.body().get("history")).as("all under the protocol of the last").hasSize(3);
+        Client.Answer athlete = lead.get("/api/screenings/" + now + "/results/" + hall.athlete())
+                .ok();
+        assertThat(athlete.body().get("history"))
+                .as("all under the protocol of the last")
+                .hasSize(3);
         assertThat(athlete.text("/tests/0/criteria/0/criterion")).isEqualTo("knee-line");
         assertThat(athlete.text("/tests/0/criteria/0/changes/left/verdict")).isEqualTo("IMPROVED");
-        assertThat(athlete.body().at("/tests/0/criteria/0/changes/left/difference").doubleValue()).isEqualTo(-1);
+        assertThat(athlete.body()
+                        .at("/tests/0/criteria/0/changes/left/difference")
+                        .doubleValue())
+                .isEqualTo(-1);
     }
 
     /** Today counts what is done without judging again what has not changed, and sees what has. */
@@ -45,14 +55,24 @@ class HistoryTest extends ServerTest {
         squat(lead, hall.screening(), hall.athlete());
         assertThat(due().get("done").intValue()).isEqualTo(1);
         assertThat(due().get("waiting").intValue()).isZero();
-        lead.post("/api/teams/" + hall.team() + "/athletes", "{\"givenName\":\"Mei\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}").ok();
+        lead.post(
+                        "/api/teams/" + hall.team() + "/athletes",
+                        "{\"givenName\":\"Mei\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}")
+                .ok();
         assertThat(due().get("waiting").intValue()).isEqualTo(1);
-        lead.put("/api/screenings/" + hall.screening() + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":3}").ok();
+        lead.put("/api/screenings/" + hall.screening() + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":3}")
+                .ok();
         assertThat(due().get("done").intValue()).as("one test of four").isZero();
     }
 
     private tools.jackson.databind.JsonNode due() {
-        return lead.get("/api/today").ok().body().get("screenings").valueStream()
-                .filter(d -> d.at("/screening/id").stringValue().equals(hall.screening())).findFirst().orElseThrow();
+        return lead.get("/api/today")
+                .ok()
+                .body()
+                .get("screenings")
+                .valueStream()
+                .filter(d -> d.at("/screening/id").stringValue().equals(hall.screening()))
+                .findFirst()
+                .orElseThrow();
     }
 }

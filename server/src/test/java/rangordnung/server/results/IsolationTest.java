@@ -17,10 +17,10 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.system.CapturedOutput;
 import org.springframework.boot.test.system.OutputCaptureExtension;
+import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Attendance;
 import rangordnung.core.record.Book;
 import rangordnung.core.record.Fact;
-import rangordnung.core.protocol.Protocol;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.ServerTest;
 import rangordnung.server.platform.StoredJson;
@@ -41,9 +41,12 @@ class IsolationTest extends ServerTest {
     void one_who_cannot_be_judged_gets_an_incident_and_the_others_stand(CapturedOutput log) {
         UUID screening = UUID.randomUUID();
         UUID team = UUID.randomUUID();
-        Rosters.Member broken = new Rosters.Member(UUID.randomUUID(), "Secret", "Name", Clearance.CLEARED, Optional.empty(), Optional.empty());
-        Rosters.Member whole = new Rosters.Member(UUID.randomUUID(), "Ada", "Grün", Clearance.CLEARED, Optional.empty(), Optional.empty());
-        Protocol protocol = json.read(lead().get("/api/protocols/standard-floor/1").ok().body().toString(), Protocol.class);
+        Rosters.Member broken = new Rosters.Member(
+                UUID.randomUUID(), "Secret", "Name", Clearance.CLEARED, Optional.empty(), Optional.empty());
+        Rosters.Member whole = new Rosters.Member(
+                UUID.randomUUID(), "Ada", "Grün", Clearance.CLEARED, Optional.empty(), Optional.empty());
+        Protocol protocol = json.read(
+                lead().get("/api/protocols/standard-floor/1").ok().body().toString(), Protocol.class);
         Screenings screenings = mock();
         Rosters rosters = mock();
         Protocols protocols = mock();
@@ -52,19 +55,36 @@ class IsolationTest extends ServerTest {
         when(failing.standing()).thenThrow(new IllegalStateException("a mistake of ours"));
         when(failing.facts(any())).thenThrow(new IllegalStateException("a mistake of ours"));
         Settlements settlements = mock();
-        when(screenings.visible(screening)).thenReturn(new Screenings.ScreeningView(screening, team, "S", LocalDate.of(2026, 11, 9), "standard-floor", 1));
+        when(screenings.visible(screening))
+                .thenReturn(new Screenings.ScreeningView(
+                        screening, team, "S", LocalDate.of(2026, 11, 9), "standard-floor", 1));
         when(rosters.members(team)).thenReturn(List.of(broken, whole));
         when(protocols.get(anyString(), anyInt())).thenReturn(protocol);
-        when(facts.marks(screening)).thenReturn(List.of(new Facts.BookMark(broken.id(), 1, 1), new Facts.BookMark(whole.id(), 1, 2)));
-        when(facts.books(any())).thenReturn(Map.of(broken.id(), new Facts.AthleteBook(failing, List.of()), whole.id(), new Facts.AthleteBook(
-                Book.EMPTY.add(UUID.randomUUID(), new Fact.Attended(Attendance.ABSENT), Optional.empty()), List.of())));
+        when(facts.marks(screening))
+                .thenReturn(List.of(new Facts.BookMark(broken.id(), 1, 1), new Facts.BookMark(whole.id(), 1, 2)));
+        when(facts.books(any()))
+                .thenReturn(Map.of(
+                        broken.id(),
+                        new Facts.AthleteBook(failing, List.of()),
+                        whole.id(),
+                        new Facts.AthleteBook(
+                                Book.EMPTY.add(
+                                        UUID.randomUUID(), new Fact.Attended(Attendance.ABSENT), Optional.empty()),
+                                List.of())));
         when(settlements.of(screening)).thenReturn(Map.of());
 
-        List<Results.Screened> screened = new Results(screenings, rosters, protocols, facts, settlements).of(screening).athletes();
+        List<Results.Screened> screened = new Results(screenings, rosters, protocols, facts, settlements)
+                .of(screening)
+                .athletes();
 
         assertThat(screened).extracting(s -> s.incident().isPresent()).containsExactly(true, false);
         assertThat(screened.get(0).result().attendance()).isEmpty();
         assertThat(screened.get(1).result().attendance()).contains(Attendance.ABSENT);
-        assertThat(log.getAll()).contains("Incident " + screened.get(0).incident().orElseThrow(), broken.id().toString(), "a mistake of ours").doesNotContain("Secret");
+        assertThat(log.getAll())
+                .contains(
+                        "Incident " + screened.get(0).incident().orElseThrow(),
+                        broken.id().toString(),
+                        "a mistake of ours")
+                .doesNotContain("Secret");
     }
 }

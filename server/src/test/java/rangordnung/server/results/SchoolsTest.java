@@ -33,32 +33,54 @@ class SchoolsTest extends ServerTest {
         ObjectNode tolerant = standardFloor();
         ((ObjectNode) tolerant.at("/policies/overheadKnee")).put("value", "TOLERATE_ONE_GRADE");
 
-        Client.Answer preview = lead.post("/api/protocols/preview", "{\"screening\":\"%s\",\"protocol\":%s}".formatted(screening, tolerant)).ok();
+        Client.Answer preview = lead.post(
+                        "/api/protocols/preview",
+                        "{\"screening\":\"%s\",\"protocol\":%s}".formatted(screening, tolerant))
+                .ok();
         assertThat(preview.text("/moved/0/name")).isEqualTo("Ada");
         assertThat(preview.text("/moved/0/grades/0/one")).isEqualTo("SLIGHT");
         assertThat(preview.text("/moved/0/grades/0/other")).isEqualTo("NONE");
         assertThat(preview.text("/moved/0/one/place/focus")).isEqualTo("KNEE_CONTROL");
-        assertThat(preview.body().at("/moved/0/other/place").isMissingNode()).as("one test of four, and no fault: nothing to propose yet").isTrue();
+        assertThat(preview.body().at("/moved/0/other/place").isMissingNode())
+                .as("one test of four, and no fault: nothing to propose yet")
+                .isTrue();
 
         Client.Answer own = lead.post("/api/protocols", tolerant.toString()).ok();
-        assertThat(own.text("/id")).as("a shipped name keeps its numbers for what will ship").isEqualTo("own-standard-floor");
+        assertThat(own.text("/id"))
+                .as("a shipped name keeps its numbers for what will ship")
+                .isEqualTo("own-standard-floor");
         int version = own.body().get("version").intValue();
-        assertThat(lead.post("/api/protocols", own.body().toString()).ok().body().get("version").intValue()).isEqualTo(version + 1);
-        assertThat(standardFloor().at("/policies/overheadKnee/value").stringValue()).isEqualTo("STRICT");
-        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("SLIGHT");
-        lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"own-standard-floor\",\"version\":%d}".formatted(version)).ok();
-        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("NONE");
+        assertThat(lead.post("/api/protocols", own.body().toString())
+                        .ok()
+                        .body()
+                        .get("version")
+                        .intValue())
+                .isEqualTo(version + 1);
+        assertThat(standardFloor().at("/policies/overheadKnee/value").stringValue())
+                .isEqualTo("STRICT");
+        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left"))
+                .isEqualTo("SLIGHT");
+        lead.put(
+                        "/api/screenings/" + screening + "/protocol",
+                        "{\"protocol\":\"own-standard-floor\",\"version\":%d}".formatted(version))
+                .ok();
+        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left"))
+                .isEqualTo("NONE");
     }
 
     @Test
     void two_schools_on_one_screening_stand_side_by_side() {
         squat(lead, screening, athlete, "heels LEFT MARKED", "knee-line RIGHT MARKED");
-        Client.Answer compared = lead.get("/api/screenings/" + screening + "/schools?protocol=standard-floor&version=1").ok();
+        Client.Answer compared = lead.get("/api/screenings/" + screening + "/schools?protocol=standard-floor&version=1")
+                .ok();
         assertThat(compared.body().get("athletes").intValue()).isEqualTo(1);
-        assertThat(compared.body().at("/moved").findValuesAsString("band")).as("what only one judges moves nobody").isEmpty();
+        assertThat(compared.body().at("/moved").findValuesAsString("band"))
+                .as("what only one judges moves nobody")
+                .isEmpty();
         assertThat(compared.body().get("onlyOther")).isEmpty();
         assertThat(compared.body().at("/onlyOne").findValues("test")).isNotEmpty();
-        lead.get("/api/screenings/" + screening + "/schools?protocol=nowhere&version=1").problem(404, "not-found");
+        lead.get("/api/screenings/" + screening + "/schools?protocol=nowhere&version=1")
+                .problem(404, "not-found");
     }
 
     @Test
@@ -71,39 +93,69 @@ class SchoolsTest extends ServerTest {
     @Test
     void two_raters_differ_and_the_lead_settles_it_with_a_reason() {
         String login = "second-" + UUID.randomUUID();
-        String account = lead.post("/api/accounts", "{\"name\":\"Second\",\"login\":\"%s\",\"password\":\"chalk on the floor\",\"role\":\"RATER\"}".formatted(login)).ok().text("/id");
-        lead.put("/api/screenings/" + screening + "/raters", "{\"accounts\":[\"%s\"]}".formatted(account)).ok();
+        String account = lead.post(
+                        "/api/accounts",
+                        "{\"name\":\"Second\",\"login\":\"%s\",\"password\":\"chalk on the floor\",\"role\":\"RATER\"}"
+                                .formatted(login))
+                .ok()
+                .text("/id");
+        lead.put("/api/screenings/" + screening + "/raters", "{\"accounts\":[\"%s\"]}".formatted(account))
+                .ok();
         UUID first = squat(lead, screening, athlete, "knee-line LEFT SEVERE");
         Client second = visitor().signIn(login, "chalk on the floor");
         squat(second, screening, athlete, "knee-line LEFT SLIGHT");
 
-        Client.Answer agreement = lead.get("/api/screenings/" + screening + "/agreement").ok();
+        Client.Answer agreement =
+                lead.get("/api/screenings/" + screening + "/agreement").ok();
         assertThat(agreement.body().at("/all/pairs").intValue()).isEqualTo(16);
-        assertThat(agreement.body().at("/pairings/0/comparisons/0/apart").intValue()).isEqualTo(2);
+        assertThat(agreement.body().at("/pairings/0/comparisons/0/apart").intValue())
+                .isEqualTo(2);
         String path = "/api/screenings/" + screening + "/settlements";
-        String settle = "{\"id\":\"%s\",\"athlete\":\"%s\",\"test\":\"overhead-squat\",\"trial\":\"%s\",\"reason\":\"%s\"}";
-        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, first, " ")).problem(400, "reason-missing");
-        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, UUID.randomUUID(), "Seen closer")).problem(404, "not-found");
-        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, first, "Seen closer")).ok();
+        String settle =
+                "{\"id\":\"%s\",\"athlete\":\"%s\",\"test\":\"overhead-squat\",\"trial\":\"%s\",\"reason\":\"%s\"}";
+        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, first, " "))
+                .problem(400, "reason-missing");
+        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, UUID.randomUUID(), "Seen closer"))
+                .problem(404, "not-found");
+        lead.post(path, settle.formatted(UUID.randomUUID(), athlete, first, "Seen closer"))
+                .ok();
 
-        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left")).isEqualTo("SEVERE");
-        assertThat(lead.get("/api/screenings/" + screening + "/agreement").ok().text("/pairings/0/settled/reason")).isEqualTo("Seen closer");
-        second.post(path, settle.formatted(UUID.randomUUID(), athlete, first, "Mine")).problem(403, "forbidden");
+        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/left"))
+                .isEqualTo("SEVERE");
+        assertThat(lead.get("/api/screenings/" + screening + "/agreement").ok().text("/pairings/0/settled/reason"))
+                .isEqualTo("Seen closer");
+        second.post(path, settle.formatted(UUID.randomUUID(), athlete, first, "Mine"))
+                .problem(403, "forbidden");
     }
 
     @Test
     void a_device_with_an_older_protocol_may_still_bring_what_it_saw() {
         ObjectNode slim = standardFloor();
         slim.withArray("/tests/0/criteria").remove(0);
-        int version = lead.post("/api/protocols", slim.toString()).ok().body().get("version").intValue();
-        lead.put("/api/screenings/" + screening + "/protocol", "{\"protocol\":\"own-standard-floor\",\"version\":%d}".formatted(version)).ok();
+        int version = lead.post("/api/protocols", slim.toString())
+                .ok()
+                .body()
+                .get("version")
+                .intValue();
+        lead.put(
+                        "/api/screenings/" + screening + "/protocol",
+                        "{\"protocol\":\"own-standard-floor\",\"version\":%d}".formatted(version))
+                .ok();
         UUID trial = UUID.randomUUID();
-        String facts = """
+        String facts =
+                """
                 {"facts":[{"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"trialOpened","trial":"%s","test":"overhead-squat","conditions":{"load":{"position":"NONE","kilograms":0},"arms":"AS_IN_TEST","shoes":false,"turnOut":{},"aids":[],"archAssisted":false}}},
                 {"id":"%s","athlete":"%s","at":"2026-11-09T08:00:00Z","fact":{"kind":"marked","trial":"%s","criterion":"knee-line","side":"LEFT","grade":"SLIGHT"}}]UNDER}"""
-                .formatted(UUID.randomUUID(), athlete, trial, UUID.randomUUID(), athlete, trial);
-        lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", "")).problem(400, "unknown-criterion");
-        assertThat(lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":3}")).ok()
-                .body().get("added").intValue()).isEqualTo(2);
+                        .formatted(UUID.randomUUID(), athlete, trial, UUID.randomUUID(), athlete, trial);
+        lead.post("/api/screenings/" + screening + "/facts", facts.replace("UNDER", ""))
+                .problem(400, "unknown-criterion");
+        assertThat(lead.post(
+                                "/api/screenings/" + screening + "/facts",
+                                facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":3}"))
+                        .ok()
+                        .body()
+                        .get("added")
+                        .intValue())
+                .isEqualTo(2);
     }
 }

@@ -30,7 +30,9 @@ class ImportTest extends ServerTest {
     @BeforeEach
     void team() {
         lead = lead();
-        team = lead.post("/api/teams", "{\"name\":\"Import %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID())).ok().text("/id");
+        team = lead.post("/api/teams", "{\"name\":\"Import %s\",\"kind\":\"CLASS\"}".formatted(UUID.randomUUID()))
+                .ok()
+                .text("/id");
     }
 
     private Client.Answer upload(byte[] bytes) {
@@ -38,8 +40,10 @@ class ImportTest extends ServerTest {
     }
 
     private Client.Answer confirm(Client.Answer preview, boolean leaveOut) {
-        return lead.post("/api/imports/" + preview.text("/id") + "/confirm",
-                "{\"expected\":%s,\"leaveOutProblems\":%s}".formatted(preview.body().get("counts"), leaveOut));
+        return lead.post(
+                "/api/imports/" + preview.text("/id") + "/confirm",
+                "{\"expected\":%s,\"leaveOutProblems\":%s}"
+                        .formatted(preview.body().get("counts"), leaveOut));
     }
 
     private Client.Answer imported(String csv) {
@@ -50,12 +54,21 @@ class ImportTest extends ServerTest {
     static Stream<Arguments> forms() {
         String german = "Vorname;Nachname;Geburtsdatum;Größe;Gewicht\nŞirin;Çelik;4.3.2012;1,585;48,5\n";
         return Stream.of(
-                Arguments.of("comma, UTF-8", "Given name,Family name,Birth date,Height cm,Mass kg\nŞirin,Çelik,2012-03-04,158.5,48.5\n".getBytes(StandardCharsets.UTF_8)),
+                Arguments.of(
+                        "comma, UTF-8",
+                        "Given name,Family name,Birth date,Height cm,Mass kg\nŞirin,Çelik,2012-03-04,158.5,48.5\n"
+                                .getBytes(StandardCharsets.UTF_8)),
                 Arguments.of("semicolon, decimal comma, metres", german.getBytes(StandardCharsets.UTF_8)),
                 Arguments.of("with byte order mark", ("\uFEFF" + german).getBytes(StandardCharsets.UTF_8)),
                 Arguments.of("UTF-16", german.getBytes(StandardCharsets.UTF_16)),
-                Arguments.of("tab, month first", "First name\tSurname\tDOB\tHeight\tWeight\nŞirin\tÇelik\t03/04/2012\t158.5 cm\t48.5kg\nMei\tWu\t02/28/2011\t150\t44\n".getBytes(StandardCharsets.UTF_8)),
-                Arguments.of("one name column, quoted", "Name,Geb.,Größe (cm),Gewicht (kg)\n\"Çelik, Şirin\",04.03.12,\"158,5\",\"48,5\"\n".getBytes(StandardCharsets.UTF_8)),
+                Arguments.of(
+                        "tab, month first",
+                        "First name\tSurname\tDOB\tHeight\tWeight\nŞirin\tÇelik\t03/04/2012\t158.5 cm\t48.5kg\nMei\tWu\t02/28/2011\t150\t44\n"
+                                .getBytes(StandardCharsets.UTF_8)),
+                Arguments.of(
+                        "one name column, quoted",
+                        "Name,Geb.,Größe (cm),Gewicht (kg)\n\"Çelik, Şirin\",04.03.12,\"158,5\",\"48,5\"\n"
+                                .getBytes(StandardCharsets.UTF_8)),
                 Arguments.of("spreadsheet", spreadsheet()));
     }
 
@@ -84,12 +97,23 @@ class ImportTest extends ServerTest {
     @MethodSource("forms")
     void the_same_athlete_arrives_from_every_form(String form, byte[] bytes) {
         Client.Answer preview = upload(bytes).ok();
-        assertThat(preview.body().at("/counts/PROBLEM").intValue()).as(() -> preview.body().get("rows").toString()).isZero();
-        assertThat(lead.get("/api/teams/" + team).body().get("athletes")).as("nothing is written before it is confirmed").isEmpty();
+        assertThat(preview.body().at("/counts/PROBLEM").intValue())
+                .as(() -> preview.body().get("rows").toString())
+                .isZero();
+        assertThat(lead.get("/api/teams/" + team).body().get("athletes"))
+                .as("nothing is written before it is confirmed")
+                .isEmpty();
         confirm(preview, false).ok();
 
-        var record = lead.get("/api/teams/" + team).ok().body().get("athletes").valueStream()
-                .map(a -> a.get("record")).filter(r -> r.get("givenName").stringValue().equals("Şirin")).findFirst().orElseThrow();
+        var record = lead.get("/api/teams/" + team)
+                .ok()
+                .body()
+                .get("athletes")
+                .valueStream()
+                .map(a -> a.get("record"))
+                .filter(r -> r.get("givenName").stringValue().equals("Şirin"))
+                .findFirst()
+                .orElseThrow();
         assertThat(record.get("familyName").stringValue()).isEqualTo("Çelik");
         assertThat(record.get("birthDate").stringValue()).isEqualTo("2012-03-04");
         assertThat(record.get("heightCm").doubleValue()).isEqualTo(158.5);
@@ -98,27 +122,38 @@ class ImportTest extends ServerTest {
 
     @Test
     void windows_1252_is_understood_when_the_bytes_are_no_utf_8() {
-        confirm(upload("Vorname;Nachname\nJörg;Größl\n".getBytes(Charset.forName("windows-1252"))).ok(), false).ok();
+        confirm(
+                        upload("Vorname;Nachname\nJörg;Größl\n".getBytes(Charset.forName("windows-1252")))
+                                .ok(),
+                        false)
+                .ok();
 
-        assertThat(lead.get("/api/teams/" + team).text("/athletes/0/record/familyName")).isEqualTo("Größl");
+        assertThat(lead.get("/api/teams/" + team).text("/athletes/0/record/familyName"))
+                .isEqualTo("Größl");
     }
 
     /** A row with a problem names the column, what stands there, and a stable code. */
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "Ada;;31.2.2012;150;;|date-impossible|BIRTH_DATE", "Ada;;soon;150;;|date-unreadable|BIRTH_DATE",
-        "Ada;;1.1.2099;150;;|date-out-of-range|BIRTH_DATE", "Ada;;;tall;;|number-unreadable|HEIGHT_CM",
-        "Ada;;;15;;|number-out-of-range|HEIGHT_CM", "Ada;;;;both;|side-unreadable|SIDE_PREFERENCE",
-        ";;;150;;|name-missing|GIVEN_NAME", "Ada;;;;;maybe|clearance-unreadable|CLEARANCE"
-    })
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Ada;;31.2.2012;150;;|date-impossible|BIRTH_DATE", "Ada;;soon;150;;|date-unreadable|BIRTH_DATE",
+                "Ada;;1.1.2099;150;;|date-out-of-range|BIRTH_DATE", "Ada;;;tall;;|number-unreadable|HEIGHT_CM",
+                "Ada;;;15;;|number-out-of-range|HEIGHT_CM", "Ada;;;;both;|side-unreadable|SIDE_PREFERENCE",
+                ";;;150;;|name-missing|GIVEN_NAME", "Ada;;;;;maybe|clearance-unreadable|CLEARANCE"
+            })
     void a_problem_says_what_and_where(String row, String code, String column) {
-        Client.Answer preview = upload(("Vorname;Nachname;Geburtsdatum;Größe;Seite;Freigabe\n" + row + "\nBela;B;;;;\n").getBytes(StandardCharsets.UTF_8)).ok();
+        Client.Answer preview = upload(("Vorname;Nachname;Geburtsdatum;Größe;Seite;Freigabe\n" + row + "\nBela;B;;;;\n")
+                        .getBytes(StandardCharsets.UTF_8))
+                .ok();
 
         assertThat(preview.text("/rows/0/problem/code")).isEqualTo(code);
         assertThat(preview.text("/rows/0/problem/column")).isEqualTo(column);
         assertThat(preview.body().at("/rows/0/number").intValue()).isEqualTo(2);
         confirm(preview, false).problem(409, "rows-with-problems");
-        assertThat(lead.get("/api/teams/" + team).body().get("athletes")).as("all or nothing").isEmpty();
+        assertThat(lead.get("/api/teams/" + team).body().get("athletes"))
+                .as("all or nothing")
+                .isEmpty();
         assertThat(confirm(preview, true).ok().body().get("leftOut").intValue()).isEqualTo(1);
         assertThat(lead.get("/api/teams/" + team).body().get("athletes")).hasSize(1);
     }
@@ -126,19 +161,26 @@ class ImportTest extends ServerTest {
     @Test
     void a_second_import_updates_what_changed_and_leaves_the_rest() {
         imported("Vorname;Nachname;Geburtsdatum;Größe\nAda;Grün;2012-01-01;150\nBela;Blau;2012-02-02;151\n");
-        Client.Answer preview = upload("Vorname;Nachname;Größe\nAda;Grün;153\nBela;Blau;151\nCem;Rot;149\nCem;Rot;149\n".getBytes(StandardCharsets.UTF_8)).ok();
+        Client.Answer preview = upload("Vorname;Nachname;Größe\nAda;Grün;153\nBela;Blau;151\nCem;Rot;149\nCem;Rot;149\n"
+                        .getBytes(StandardCharsets.UTF_8))
+                .ok();
 
-        assertThat(preview.body().get("rows").valueStream().map(r -> r.get("action").stringValue())).containsExactly("UPDATE", "UNCHANGED", "NEW", "PROBLEM");
+        assertThat(preview.body().get("rows").valueStream().map(r -> r.get("action")
+                        .stringValue()))
+                .containsExactly("UPDATE", "UNCHANGED", "NEW", "PROBLEM");
         assertThat(preview.text("/rows/0/changes/0")).isEqualTo("HEIGHT_CM");
         assertThat(preview.text("/rows/3/problem/code")).isEqualTo("twice-in-file");
         confirm(preview, true).ok();
-        assertThat(lead.get("/api/teams/" + team).text("/athletes/0/record/birthDate")).as("an absent column erases nothing").isEqualTo("2012-01-01");
+        assertThat(lead.get("/api/teams/" + team).text("/athletes/0/record/birthDate"))
+                .as("an absent column erases nothing")
+                .isEqualTo("2012-01-01");
         confirm(preview, true).problem(409, "already-imported");
     }
 
     @Test
     void a_roster_that_changed_since_the_preview_is_not_overwritten() {
-        Client.Answer preview = upload("Vorname\nAda\n".getBytes(StandardCharsets.UTF_8)).ok();
+        Client.Answer preview =
+                upload("Vorname\nAda\n".getBytes(StandardCharsets.UTF_8)).ok();
         imported("Vorname\nAda\n");
 
         confirm(preview, false).problem(409, "roster-changed");
@@ -147,37 +189,63 @@ class ImportTest extends ServerTest {
 
     @Test
     void columns_can_be_taken_for_something_else() {
-        Client.Answer preview = upload("A;B\nAda;Grün\n".getBytes(StandardCharsets.UTF_8)).ok();
+        Client.Answer preview =
+                upload("A;B\nAda;Grün\n".getBytes(StandardCharsets.UTF_8)).ok();
         assertThat(preview.text("/rows/0/action")).isEqualTo("PROBLEM");
-        Client.Answer mapped = lead.put("/api/imports/" + preview.text("/id") + "/mapping", "{\"columns\":[\"GIVEN_NAME\",\"FAMILY_NAME\"]}").ok();
+        Client.Answer mapped = lead.put(
+                        "/api/imports/" + preview.text("/id") + "/mapping",
+                        "{\"columns\":[\"GIVEN_NAME\",\"FAMILY_NAME\"]}")
+                .ok();
 
         assertThat(mapped.text("/rows/0/name")).isEqualTo("Ada Grün");
-        lead.put("/api/imports/" + preview.text("/id") + "/mapping", "{\"columns\":[\"SPORT\",\"SPORT\"]}").problem(400, "mapping-twice");
+        lead.put("/api/imports/" + preview.text("/id") + "/mapping", "{\"columns\":[\"SPORT\",\"SPORT\"]}")
+                .problem(400, "mapping-twice");
     }
 
     @ParameterizedTest
-    @CsvSource({"'', empty-file", "'Name\n\"Ada', broken-quotes", "'PK\u0003\u0004 no zip', broken-spreadsheet", "'\u0000\u0001\u0002', not-a-table"})
+    @CsvSource({
+        "'', empty-file",
+        "'Name\n\"Ada', broken-quotes",
+        "'PK\u0003\u0004 no zip', broken-spreadsheet",
+        "'\u0000\u0001\u0002', not-a-table"
+    })
     void what_is_no_table_is_refused_in_words(String content, String code) {
         upload(content.getBytes(StandardCharsets.UTF_8)).problem(400, code);
     }
 
     @Test
     void five_thousand_rows_take_seconds() {
-        String csv = IntStream.range(0, 5000).mapToObj(i -> "G%d;F%d;%d.1.2010;%d".formatted(i, i, i % 28 + 1, 130 + i % 50))
+        String csv = IntStream.range(0, 5000)
+                .mapToObj(i -> "G%d;F%d;%d.1.2010;%d".formatted(i, i, i % 28 + 1, 130 + i % 50))
                 .collect(Collectors.joining("\n", "Vorname;Nachname;Geburtsdatum;Größe\n", "\n"));
         assertThat(imported(csv).body().get("added").intValue()).isEqualTo(5000);
-        assertThat(jdbc.sql("select count(*) from athlete where team_id = :t").param("t", UUID.fromString(team)).query(Long.class).single()).isEqualTo(5000);
+        assertThat(jdbc.sql("select count(*) from athlete where team_id = :t")
+                        .param("t", UUID.fromString(team))
+                        .query(Long.class)
+                        .single())
+                .isEqualTo(5000);
     }
 
     @Test
     void exports_are_safe_in_spreadsheets_and_come_back_unchanged() {
         imported("Given name,Family name,Sport,Birth date,Clearance\n=1+1,@home,+run,2012-03-04,no\nAda,-Minus,,,\n");
-        String csv = new String(lead.get("/api/teams/" + team + "/roster.csv").ok().bytes(), StandardCharsets.UTF_8);
-        assertThat(csv).startsWith("\uFEFFGiven name").contains("'=1+1,'@home,2012-03-04").contains("'+run").contains("'-Minus").doesNotContain("\n=");
+        String csv =
+                new String(lead.get("/api/teams/" + team + "/roster.csv").ok().bytes(), StandardCharsets.UTF_8);
+        assertThat(csv)
+                .startsWith("\uFEFFGiven name")
+                .contains("'=1+1,'@home,2012-03-04")
+                .contains("'+run")
+                .contains("'-Minus")
+                .doesNotContain("\n=");
 
         for (String ending : new String[] {"csv", "xlsx"}) {
-            Client.Answer again = upload(lead.get("/api/teams/" + team + "/roster." + ending).ok().bytes()).ok();
-            assertThat(again.body().at("/counts/UNCHANGED").intValue()).as(() -> again.body().get("rows").toString()).isEqualTo(2);
+            Client.Answer again = upload(lead.get("/api/teams/" + team + "/roster." + ending)
+                            .ok()
+                            .bytes())
+                    .ok();
+            assertThat(again.body().at("/counts/UNCHANGED").intValue())
+                    .as(() -> again.body().get("rows").toString())
+                    .isEqualTo(2);
         }
     }
 
@@ -185,9 +253,13 @@ class ImportTest extends ServerTest {
     void two_who_edit_one_athlete_are_told_what_changed() {
         imported("Vorname\nAda\n");
         String id = lead.get("/api/teams/" + team).text("/athletes/0/id");
-        String body = "{\"version\":0,\"record\":{\"givenName\":\"Ada\",\"familyName\":\"%s\",\"clearance\":\"CLEARED\"}}";
+        String body =
+                "{\"version\":0,\"record\":{\"givenName\":\"Ada\",\"familyName\":\"%s\",\"clearance\":\"CLEARED\"}}";
         lead.put("/api/athletes/" + id, body.formatted("First")).ok();
 
-        assertThat(lead.put("/api/athletes/" + id, body.formatted("Second")).problem(409, "changed-meanwhile").text("/now/record/familyName")).isEqualTo("First");
+        assertThat(lead.put("/api/athletes/" + id, body.formatted("Second"))
+                        .problem(409, "changed-meanwhile")
+                        .text("/now/record/familyName"))
+                .isEqualTo("First");
     }
 }

@@ -32,7 +32,8 @@ class FactsTest extends ServerTest {
     }
 
     private String fact(UUID id, String body) {
-        return "{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}".formatted(id, athlete, body);
+        return "{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":%s}"
+                .formatted(id, athlete, body);
     }
 
     private Client.Answer send(String... facts) {
@@ -40,15 +41,20 @@ class FactsTest extends ServerTest {
     }
 
     private long kept() {
-        return jdbc.sql("select count(*) from fact where screening_id = :s").param("s", UUID.fromString(screening)).query(Long.class).single();
+        return jdbc.sql("select count(*) from fact where screening_id = :s")
+                .param("s", UUID.fromString(screening))
+                .query(Long.class)
+                .single();
     }
 
     private static String opened(UUID trial) {
-        return "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial);
+        return "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
+                .formatted(trial);
     }
 
     private static String marked(UUID trial, String criterion, String side, String grade) {
-        return "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\"%s,\"grade\":\"%s\"}".formatted(trial, criterion, side.isEmpty() ? "" : ",\"side\":\"" + side + "\"", grade);
+        return "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\"%s,\"grade\":\"%s\"}"
+                .formatted(trial, criterion, side.isEmpty() ? "" : ",\"side\":\"" + side + "\"", grade);
     }
 
     private static String closed(UUID trial, String view) {
@@ -58,20 +64,31 @@ class FactsTest extends ServerTest {
     @Test
     void facts_become_results_and_sending_them_twice_changes_nothing() {
         UUID trial = UUID.randomUUID();
-        String[] facts = {fact(UUID.randomUUID(), opened(trial)), fact(UUID.randomUUID(), marked(trial, "knee-line", "LEFT", "MARKED")),
-            fact(UUID.randomUUID(), closed(trial, "FRONT")), fact(UUID.randomUUID(), closed(trial, "SIDE"))};
+        String[] facts = {
+            fact(UUID.randomUUID(), opened(trial)),
+            fact(UUID.randomUUID(), marked(trial, "knee-line", "LEFT", "MARKED")),
+            fact(UUID.randomUUID(), closed(trial, "FRONT")),
+            fact(UUID.randomUUID(), closed(trial, "SIDE"))
+        };
         assertThat(send(facts).ok().body().get("added").intValue()).isEqualTo(4);
         assertThat(send(facts).ok().body().get("known").intValue()).isEqualTo(4);
         assertThat(kept()).isEqualTo(4);
 
-        Client.Answer strips = lead.get("/api/screenings/" + screening + "/results").ok();
+        Client.Answer strips =
+                lead.get("/api/screenings/" + screening + "/results").ok();
         assertThat(strips.text("/strips/0/cells/0/left")).isEqualTo("MARKED");
         assertThat(strips.body().at("/strips/0/index/value").doubleValue()).isEqualTo(91.7);
-        Client.Answer one = lead.get("/api/screenings/" + screening + "/results/" + athlete).ok();
+        Client.Answer one =
+                lead.get("/api/screenings/" + screening + "/results/" + athlete).ok();
         assertThat(one.text("/proposal/focus")).isEqualTo("KNEE_CONTROL");
         assertThat(one.text("/tests/0/criteria/0/findings/left/origin/trial")).isEqualTo(trial.toString());
-        assertThat(one.text("/tests/0/criteria/0/findings/left/origin/thresholds/0/label")).isEqualTo("HC");
-        assertThat(jdbc.sql("select count(*) from access_log where athlete_id = :a and action = 'SEEN'").param("a", UUID.fromString(athlete)).query(Long.class).single()).isEqualTo(1);
+        assertThat(one.text("/tests/0/criteria/0/findings/left/origin/thresholds/0/label"))
+                .isEqualTo("HC");
+        assertThat(jdbc.sql("select count(*) from access_log where athlete_id = :a and action = 'SEEN'")
+                        .param("a", UUID.fromString(athlete))
+                        .query(Long.class)
+                        .single())
+                .isEqualTo(1);
     }
 
     @Test
@@ -79,7 +96,10 @@ class FactsTest extends ServerTest {
         UUID trial = UUID.randomUUID();
         String[] facts = {fact(UUID.randomUUID(), opened(trial)), fact(UUID.randomUUID(), closed(trial, "FRONT"))};
         ExecutorService threads = Executors.newFixedThreadPool(6);
-        List<Callable<Integer>> deliveries = IntStream.range(0, 12).<Callable<Integer>>mapToObj(i -> () -> send(facts).ok().body().get("added").intValue()).toList();
+        List<Callable<Integer>> deliveries = IntStream.range(0, 12)
+                .<Callable<Integer>>mapToObj(
+                        i -> () -> send(facts).ok().body().get("added").intValue())
+                .toList();
         int added = 0;
         for (Future<Integer> delivery : threads.invokeAll(deliveries)) {
             added += delivery.get();
@@ -93,17 +113,24 @@ class FactsTest extends ServerTest {
     @Test
     void a_delivery_is_taken_whole_or_not_at_all() {
         UUID trial = UUID.randomUUID();
-        send(fact(UUID.randomUUID(), opened(trial)), fact(UUID.randomUUID(), marked(trial, "no-such-thing", "LEFT", "SLIGHT"))).problem(400, "unknown-criterion");
+        send(
+                        fact(UUID.randomUUID(), opened(trial)),
+                        fact(UUID.randomUUID(), marked(trial, "no-such-thing", "LEFT", "SLIGHT")))
+                .problem(400, "unknown-criterion");
         assertThat(kept()).isZero();
     }
 
     @ParameterizedTest
     @CsvSource({
-        "knee-line, '', SLIGHT, side-mismatch", "depth, LEFT, SLIGHT, side-mismatch", "drift, '', SLIGHT, side-mismatch",
-        "elbows, LEFT, SLIGHT, unknown-criterion", "knee-line, LEFT, AWFUL, unreadable"
+        "knee-line, '', SLIGHT, side-mismatch",
+        "depth, LEFT, SLIGHT, side-mismatch",
+        "drift, '', SLIGHT, side-mismatch",
+        "elbows, LEFT, SLIGHT, unknown-criterion",
+        "knee-line, LEFT, AWFUL, unreadable"
     })
     void what_the_protocol_does_not_know_is_refused(String criterion, String side, String grade, String code) {
-        send(fact(UUID.randomUUID(), marked(UUID.randomUUID(), criterion, side, grade))).problem(400, code);
+        send(fact(UUID.randomUUID(), marked(UUID.randomUUID(), criterion, side, grade)))
+                .problem(400, code);
     }
 
     @Test
@@ -113,7 +140,10 @@ class FactsTest extends ServerTest {
         send(fact(id, marked(trial, "arch", "LEFT", "SLIGHT"))).ok();
 
         send(fact(id, marked(trial, "arch", "LEFT", "SEVERE"))).problem(409, "fact-id-reused");
-        assertThatThrownBy(() -> jdbc.sql("update fact set body = '{}' where id = :id").param("id", id).update()).hasMessageContaining("append-only");
+        assertThatThrownBy(() -> jdbc.sql("update fact set body = '{}' where id = :id")
+                        .param("id", id)
+                        .update())
+                .hasMessageContaining("append-only");
         send(fact(UUID.randomUUID(), "{\"kind\":\"withdrawn\"}")).problem(400, "nothing-withdrawn");
     }
 
@@ -123,6 +153,10 @@ class FactsTest extends ServerTest {
         lead.delete("/api/athletes/" + athlete).ok();
 
         assertThat(kept()).isZero();
-        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().body().get("strips")).isEmpty();
+        assertThat(lead.get("/api/screenings/" + screening + "/results")
+                        .ok()
+                        .body()
+                        .get("strips"))
+                .isEmpty();
     }
 }

@@ -36,16 +36,22 @@ class PassesTest extends ServerTest {
 
     private String screening() {
         String id = screening(lead, team, 3);
-        lead.put("/api/screenings/" + id + "/hall", """
+        lead.put(
+                        "/api/screenings/" + id + "/hall",
+                        """
                 {"stations":[{"id":"door","name":{"en":"Door","de":"Door"},"tests":[],"checkIn":true,"places":1,"seconds":20},
                  {"id":"squat","name":{"en":"Squat","de":"Squat"},"tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":75},
                  {"id":"rest","name":{"en":"Rest","de":"Rest"},"tests":["split-squat","timed-stance","wall-test"],"checkIn":false,"places":1,"seconds":90}],
-                 "raters":3,"walkingSeconds":10,"setUpSeconds":300,"lessonSeconds":2700,"orders":[]}""").ok();
+                 "raters":3,"walkingSeconds":10,"setUpSeconds":300,"lessonSeconds":2700,"orders":[]}""")
+                .ok();
         return id;
     }
 
     private Client.Answer pass(String station) {
-        return lead.post("/api/screenings/" + screening + "/passes", "{\"station\":\"%s\",\"helper\":\"Momo\",\"minutes\":60}".formatted(station)).ok();
+        return lead.post(
+                        "/api/screenings/" + screening + "/passes",
+                        "{\"station\":\"%s\",\"helper\":\"Momo\",\"minutes\":60}".formatted(station))
+                .ok();
     }
 
     private static String code(Client.Answer pass) {
@@ -55,7 +61,8 @@ class PassesTest extends ServerTest {
 
     private Client helper(String station) {
         Client phone = phone();
-        phone.post("/api/join", "{\"code\":\"%s\"}".formatted(code(pass(station)))).ok();
+        phone.post("/api/join", "{\"code\":\"%s\"}".formatted(code(pass(station))))
+                .ok();
         phone.get("/api/session").ok();
         return phone;
     }
@@ -77,7 +84,8 @@ class PassesTest extends ServerTest {
     }
 
     private static String opened(UUID trial, String test) {
-        return "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"%s\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}".formatted(trial, test);
+        return "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"%s\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
+                .formatted(trial, test);
     }
 
     private String facts() {
@@ -89,74 +97,123 @@ class PassesTest extends ServerTest {
         Client helper = helper("squat");
         UUID trial = UUID.randomUUID();
         helper.post(facts(), fact(opened(trial, "overhead-squat"))).ok();
-        helper.post(facts(), fact("{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SLIGHT\"}".formatted(trial))).ok();
+        helper.post(
+                        facts(),
+                        fact(
+                                "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"arch\",\"side\":\"LEFT\",\"grade\":\"SLIGHT\"}"
+                                        .formatted(trial)))
+                .ok();
 
-        Client.Answer station = helper.get("/api/screenings/" + screening + "/station").ok();
+        Client.Answer station =
+                helper.get("/api/screenings/" + screening + "/station").ok();
         assertThat(station.text("/at/id")).isEqualTo("squat");
         assertThat(station.text("/queue/0/shortName")).isEqualTo("Ada G.");
         assertThat(station.body().toString()).doesNotContain("Grün");
         assertThat(station.body().at("/stations")).hasSize(1);
         assertThat(helper.get("/api/session").ok().text("/me/opened/station")).isEqualTo("squat");
-        assertThat(jdbc.sql("select name from account a join fact f on f.author_id = a.id where f.screening_id = :s limit 1")
-                .param("s", UUID.fromString(screening)).query(String.class).single()).isEqualTo("Momo");
+        assertThat(jdbc.sql(
+                                "select name from account a join fact f on f.author_id = a.id where f.screening_id = :s limit 1")
+                        .param("s", UUID.fromString(screening))
+                        .query(String.class)
+                        .single())
+                .isEqualTo("Momo");
     }
 
     /** What lies outside a pass: every other address, reading and writing. */
     @ParameterizedTest
     @CsvSource({
-        "GET, /api/today, 403", "GET, /api/teams, 403", "GET, /api/teams/TEAM, 403", "GET, /api/accounts, 403", "GET, /api/protocols, 403",
-        "GET, /api/battery, 403", "GET, /api/screenings/HERE/results, 403", "GET, /api/screenings/HERE/results/ATHLETE, 403", "GET, /api/screenings/HERE/ranking, 403",
-        "GET, /api/screenings/HERE/groups, 403", "GET, /api/screenings/HERE/board, 403", "GET, /api/screenings/HERE/live, 403", "GET, /api/screenings/HERE/passes, 403",
-        "GET, /api/screenings/HERE/hall, 403", "GET, /api/screenings/HERE/plan, 403", "GET, /api/screenings/HERE/agreement, 403", "GET, /api/lan, 403",
-        "POST, /api/screenings/HERE/passes, 403", "POST, /api/screenings/HERE/settlements, 403", "POST, /api/screenings/HERE/decisions, 403", "POST, /api/protocols, 403",
-        "POST, /api/teams, 403", "DELETE, /api/athletes/ATHLETE, 403",
-        "GET, /api/screenings/OTHER/station, 404", "GET, /api/screenings/OTHER/facts?athlete=ATHLETE, 404", "GET, /api/screenings/OTHER/books, 404", "POST, /api/screenings/OTHER/facts, 404"
+        "GET, /api/today, 403",
+        "GET, /api/teams, 403",
+        "GET, /api/teams/TEAM, 403",
+        "GET, /api/accounts, 403",
+        "GET, /api/protocols, 403",
+        "GET, /api/battery, 403",
+        "GET, /api/screenings/HERE/results, 403",
+        "GET, /api/screenings/HERE/results/ATHLETE, 403",
+        "GET, /api/screenings/HERE/ranking, 403",
+        "GET, /api/screenings/HERE/groups, 403",
+        "GET, /api/screenings/HERE/board, 403",
+        "GET, /api/screenings/HERE/live, 403",
+        "GET, /api/screenings/HERE/passes, 403",
+        "GET, /api/screenings/HERE/hall, 403",
+        "GET, /api/screenings/HERE/plan, 403",
+        "GET, /api/screenings/HERE/agreement, 403",
+        "GET, /api/lan, 403",
+        "POST, /api/screenings/HERE/passes, 403",
+        "POST, /api/screenings/HERE/settlements, 403",
+        "POST, /api/screenings/HERE/decisions, 403",
+        "POST, /api/protocols, 403",
+        "POST, /api/teams, 403",
+        "DELETE, /api/athletes/ATHLETE, 403",
+        "GET, /api/screenings/OTHER/station, 404",
+        "GET, /api/screenings/OTHER/facts?athlete=ATHLETE, 404",
+        "GET, /api/screenings/OTHER/books, 404",
+        "POST, /api/screenings/OTHER/facts, 404"
     })
     void nothing_else_is_reachable(String method, String path, int status) {
         String other = screening();
         Client helper = helper("squat");
-        String address = path.replace("HERE", screening).replace("OTHER", other).replace("TEAM", team).replace("ATHLETE", athlete);
-        Client.Answer answer = switch (method) {
-            case "GET" -> helper.get(address);
-            case "DELETE" -> helper.delete(address);
-            default -> helper.post(address, path.endsWith("facts") ? "{\"facts\":[]}" : "{}");
-        };
+        String address = path.replace("HERE", screening)
+                .replace("OTHER", other)
+                .replace("TEAM", team)
+                .replace("ATHLETE", athlete);
+        Client.Answer answer =
+                switch (method) {
+                    case "GET" -> helper.get(address);
+                    case "DELETE" -> helper.delete(address);
+                    default -> helper.post(address, path.endsWith("facts") ? "{\"facts\":[]}" : "{}");
+                };
         assertThat(answer.status()).isEqualTo(status);
     }
 
     /** What a helper at the squat may not write, and what they always may. */
     @ParameterizedTest
-    @ValueSource(strings = {
-        "{\"kind\":\"trialOpened\",\"trial\":\"TRIAL\",\"test\":\"split-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}",
-        "{\"kind\":\"marked\",\"trial\":\"OTHERS\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}",
-        "{\"kind\":\"viewClosed\",\"trial\":\"OTHERS\",\"view\":\"SIDE\",\"repetitions\":5}",
-        "{\"kind\":\"measured\",\"trial\":\"OTHERS\",\"criterion\":\"wall\",\"side\":\"LEFT\",\"measure\":\"wall-distance\",\"repetition\":1,\"value\":9,\"confidence\":1}",
-        "{\"kind\":\"marked\",\"trial\":\"TRIAL\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}",
-        "{\"kind\":\"asked\",\"yes\":[],\"cleared\":false,\"film\":true,\"touch\":true}",
-        "{\"kind\":\"legMeasured\",\"side\":\"LEFT\",\"centimetres\":80}"
-    })
+    @ValueSource(
+            strings = {
+                "{\"kind\":\"trialOpened\",\"trial\":\"TRIAL\",\"test\":\"split-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}",
+                "{\"kind\":\"marked\",\"trial\":\"OTHERS\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}",
+                "{\"kind\":\"viewClosed\",\"trial\":\"OTHERS\",\"view\":\"SIDE\",\"repetitions\":5}",
+                "{\"kind\":\"measured\",\"trial\":\"OTHERS\",\"criterion\":\"wall\",\"side\":\"LEFT\",\"measure\":\"wall-distance\",\"repetition\":1,\"value\":9,\"confidence\":1}",
+                "{\"kind\":\"marked\",\"trial\":\"TRIAL\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"SEVERE\"}",
+                "{\"kind\":\"asked\",\"yes\":[],\"cleared\":false,\"film\":true,\"touch\":true}",
+                "{\"kind\":\"legMeasured\",\"side\":\"LEFT\",\"centimetres\":80}"
+            })
     void a_pass_cannot_write_outside_its_station(String body) {
         UUID others = UUID.randomUUID();
         lead.post(facts(), fact(opened(others, "split-squat"))).ok();
         Client helper = helper("squat");
 
-        helper.post(facts(), fact(body.replace("OTHERS", others.toString()).replace("TRIAL", UUID.randomUUID().toString()))).problem(403, "outside-pass");
+        helper.post(
+                        facts(),
+                        fact(body.replace("OTHERS", others.toString())
+                                .replace("TRIAL", UUID.randomUUID().toString())))
+                .problem(403, "outside-pass");
         assertThat(kept()).isEqualTo(1);
-        assertThat(helper.get(facts() + "?athlete=" + athlete).ok().body()).as("nor read what others saw there").isEmpty();
-        helper.post(facts(), fact("{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":6,\"signs\":[]}}")).ok();
+        assertThat(helper.get(facts() + "?athlete=" + athlete).ok().body())
+                .as("nor read what others saw there")
+                .isEmpty();
+        helper.post(
+                        facts(),
+                        fact(
+                                "{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":6,\"signs\":[]}}"))
+                .ok();
         assertThat(kept()).as("pain can always be said").isEqualTo(2);
     }
 
     @Test
     void a_helper_takes_back_only_what_they_wrote() {
         UUID leads = UUID.randomUUID();
-        lead.post(facts(), fact(leads, "", opened(UUID.randomUUID(), "overhead-squat"))).ok();
+        lead.post(facts(), fact(leads, "", opened(UUID.randomUUID(), "overhead-squat")))
+                .ok();
         Client helper = helper("squat");
         UUID own = UUID.randomUUID();
-        helper.post(facts(), fact(own, "", opened(UUID.randomUUID(), "overhead-squat"))).ok();
+        helper.post(facts(), fact(own, "", opened(UUID.randomUUID(), "overhead-squat")))
+                .ok();
 
-        helper.post(facts(), fact(UUID.randomUUID(), leads.toString(), "{\"kind\":\"withdrawn\"}")).problem(403, "outside-pass");
-        helper.post(facts(), fact(UUID.randomUUID(), own.toString(), "{\"kind\":\"withdrawn\"}")).ok();
+        helper.post(facts(), fact(UUID.randomUUID(), leads.toString(), "{\"kind\":\"withdrawn\"}"))
+                .problem(403, "outside-pass");
+        helper.post(facts(), fact(UUID.randomUUID(), own.toString(), "{\"kind\":\"withdrawn\"}"))
+                .ok();
     }
 
     private static void join(Client phone, String code) {
@@ -172,16 +229,22 @@ class PassesTest extends ServerTest {
         join(phone, code(pass("squat")));
         String account = phone.get("/api/session").ok().text("/me/id");
         UUID own = UUID.randomUUID();
-        phone.post(facts(), fact(own, "", opened(UUID.randomUUID(), "overhead-squat"))).ok();
+        phone.post(facts(), fact(own, "", opened(UUID.randomUUID(), "overhead-squat")))
+                .ok();
 
         join(phone, code(pass("squat")));
         assertThat(phone.get("/api/session").ok().text("/me/id")).isEqualTo(account);
-        phone.post(facts(), fact(UUID.randomUUID(), own.toString(), "{\"kind\":\"withdrawn\"}")).ok();
+        phone.post(facts(), fact(UUID.randomUUID(), own.toString(), "{\"kind\":\"withdrawn\"}"))
+                .ok();
 
         Client other = phone();
         join(other, code(pass("squat")));
         assertThat(other.get("/api/session").ok().text("/me/id")).isNotEqualTo(account);
-        String renamed = lead.post("/api/screenings/" + screening + "/passes", "{\"station\":\"squat\",\"helper\":\"Kim\",\"minutes\":60}").ok().text("/address");
+        String renamed = lead.post(
+                        "/api/screenings/" + screening + "/passes",
+                        "{\"station\":\"squat\",\"helper\":\"Kim\",\"minutes\":60}")
+                .ok()
+                .text("/address");
         join(phone, renamed.substring(renamed.lastIndexOf('/') + 1));
         assertThat(phone.get("/api/session").ok().text("/me/id")).isNotEqualTo(account);
     }
@@ -191,21 +254,37 @@ class PassesTest extends ServerTest {
     void a_helpers_session_outlasts_the_browser_and_not_the_pass() {
         Client phone = phone();
         phone.get("/api/session");
-        String cookie = phone.post("/api/join", "{\"code\":\"%s\"}".formatted(code(pass("squat")))).ok().headers().allValues("Set-Cookie").stream()
-                .filter(c -> c.startsWith("rangordnung=")).findFirst().orElseThrow();
-        assertThat(Integer.parseInt(cookie.replaceAll(".*Max-Age=(\\d+).*", "$1"))).isBetween(60, 12 * 3600);
+        String cookie = phone
+                .post("/api/join", "{\"code\":\"%s\"}".formatted(code(pass("squat"))))
+                .ok()
+                .headers()
+                .allValues("Set-Cookie")
+                .stream()
+                .filter(c -> c.startsWith("rangordnung="))
+                .findFirst()
+                .orElseThrow();
+        assertThat(Integer.parseInt(cookie.replaceAll(".*Max-Age=(\\d+).*", "$1")))
+                .isBetween(60, 12 * 3600);
         assertThat(cookie).contains("HttpOnly", "SameSite=Strict");
     }
 
     @Test
     void marks_are_taken_under_no_other_account() {
         Client phone = helper("squat");
-        phone.post(facts(), "{\"facts\":[],\"author\":\"%s\"}".formatted(UUID.randomUUID())).problem(401, "other-account");
-        phone.post(facts(), "{\"facts\":[],\"author\":\"%s\"}".formatted(phone.get("/api/session").ok().text("/me/id"))).ok();
+        phone.post(facts(), "{\"facts\":[],\"author\":\"%s\"}".formatted(UUID.randomUUID()))
+                .problem(401, "other-account");
+        phone.post(
+                        facts(),
+                        "{\"facts\":[],\"author\":\"%s\"}"
+                                .formatted(phone.get("/api/session").ok().text("/me/id")))
+                .ok();
     }
 
     private long kept() {
-        return jdbc.sql("select count(*) from fact where screening_id = :s").param("s", UUID.fromString(screening)).query(Long.class).single();
+        return jdbc.sql("select count(*) from fact where screening_id = :s")
+                .param("s", UUID.fromString(screening))
+                .query(Long.class)
+                .single();
     }
 
     @Test
@@ -214,7 +293,10 @@ class PassesTest extends ServerTest {
         String body = "{\"code\":\"%s\"}".formatted(code(made));
         ExecutorService threads = Executors.newFixedThreadPool(4);
         int joined = 0;
-        for (Future<Integer> status : threads.invokeAll(IntStream.range(0, 4).<Callable<Integer>>mapToObj(i -> () -> phone().post("/api/join", body).status()).toList())) {
+        for (Future<Integer> status : threads.invokeAll(IntStream.range(0, 4)
+                .<Callable<Integer>>mapToObj(
+                        i -> () -> phone().post("/api/join", body).status())
+                .toList())) {
             joined += status.get() == 204 ? 1 : 0;
         }
         threads.shutdown();
@@ -230,28 +312,43 @@ class PassesTest extends ServerTest {
 
         Client late = helper("squat");
         jdbc.sql("update station_pass set expires_at = :now where screening_id = :s")
-                .param("now", Timestamp.from(Instant.now().minusSeconds(1))).param("s", UUID.fromString(screening)).update();
+                .param("now", Timestamp.from(Instant.now().minusSeconds(1)))
+                .param("s", UUID.fromString(screening))
+                .update();
         late.get("/api/screenings/" + screening + "/station").problem(401, "pass-ended");
     }
 
     @Test
     void the_code_is_never_kept_and_helpers_stand_in_no_list_of_accounts() {
         String code = code(pass("squat"));
-        assertThat(jdbc.sql("select code_hash from station_pass").query(String.class).list()).doesNotContain(code);
+        assertThat(jdbc.sql("select code_hash from station_pass")
+                        .query(String.class)
+                        .list())
+                .doesNotContain(code);
         helper("rest");
-        assertThat(lead.get("/api/accounts").ok().body().valueStream().map(a -> a.get("role").stringValue())).doesNotContain("HELPER");
-        lead.post("/api/screenings/" + screening + "/passes", "{\"station\":\"roof\",\"helper\":\"Momo\",\"minutes\":60}").problem(404, "not-found");
-        lead.post("/api/screenings/" + screening + "/passes", "{\"station\":\"squat\",\"helper\":\"Momo\",\"minutes\":1}").problem(400, "invalid");
+        assertThat(lead.get("/api/accounts").ok().body().valueStream().map(a -> a.get("role")
+                        .stringValue()))
+                .doesNotContain("HELPER");
+        lead.post(
+                        "/api/screenings/" + screening + "/passes",
+                        "{\"station\":\"roof\",\"helper\":\"Momo\",\"minutes\":60}")
+                .problem(404, "not-found");
+        lead.post(
+                        "/api/screenings/" + screening + "/passes",
+                        "{\"station\":\"squat\",\"helper\":\"Momo\",\"minutes\":1}")
+                .problem(400, "invalid");
     }
 
     @Test
     void a_medical_yes_at_the_door_leaves_only_that_the_athlete_is_not_cleared() {
         Client door = helper("door");
-        door.post(facts(), fact("{\"kind\":\"asked\",\"yes\":[],\"cleared\":false,\"film\":false,\"touch\":false}")).ok();
+        door.post(facts(), fact("{\"kind\":\"asked\",\"yes\":[],\"cleared\":false,\"film\":false,\"touch\":false}"))
+                .ok();
 
         Client.Answer kept = lead.get("/api/teams/" + team).ok();
         assertThat(kept.text("/athletes/0/record/clearance")).isEqualTo("NOT_CLEARED");
         assertThat(kept.text("/athletes/0/record/clearedBy")).isEqualTo("check-in");
-        assertThat(lead.get("/api/screenings/" + screening + "/board").ok().text("/lines/0/states/1")).isEqualTo("EXCUSED");
+        assertThat(lead.get("/api/screenings/" + screening + "/board").ok().text("/lines/0/states/1"))
+                .isEqualTo("EXCUSED");
     }
 }

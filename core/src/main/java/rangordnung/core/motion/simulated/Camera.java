@@ -22,11 +22,20 @@ import rangordnung.core.motion.Motion;
  * @param seed           of the noise
  */
 public record Camera(
-        Motion.Plane plane, double rate, Optional<Double> pixelsPerMetre, Optional<Double> distance, double height, double roll, Side near, double noise,
-        double lost, long seed) {
+        Motion.Plane plane,
+        double rate,
+        Optional<Double> pixelsPerMetre,
+        Optional<Double> distance,
+        double height,
+        double roll,
+        Side near,
+        double noise,
+        double lost,
+        long seed) {
 
     /** Confidence of landmarks that are seen, that lie on the far side, and that are lost (house convention). */
     private static final double SEEN = 0.95;
+
     private static final double FAR_SIDE = 0.75;
     private static final double LOST = 0.2;
 
@@ -53,7 +62,8 @@ public record Camera(
 
     /** The whole performance. */
     public Motion film(SimulatedAthlete athlete) {
-        Motion.Builder motion = Motion.builder(plane, rate, pixelsPerMetre.isPresent() ? Optional.empty() : Optional.of(1.0));
+        Motion.Builder motion =
+                Motion.builder(plane, rate, pixelsPerMetre.isPresent() ? Optional.empty() : Optional.of(1.0));
         SplittableRandom random = new SplittableRandom(seed);
         int frames = (int) Math.floor(athlete.script().seconds() * rate) + 1;
         for (int f = 0; f < frames; f++) {
@@ -72,9 +82,15 @@ public record Camera(
             double up = across * Math.sin(tilt) + seen.z() * Math.cos(tilt);
             double x = plane == Motion.Plane.SPACE ? seen.x() : turned;
             double y = plane == Motion.Plane.SPACE ? seen.y() : turned;
-            boolean far = plane == Motion.Plane.SIDE && landmark.side().filter(s -> s != near).isPresent();
+            boolean far = plane == Motion.Plane.SIDE
+                    && landmark.side().filter(s -> s != near).isPresent();
             double confidence = lost > 0 && random.nextDouble() < lost ? LOST : far ? FAR_SIDE : SEEN;
-            motion.set(landmark, scale * (x + noise(random)), scale * (y + noise(random)), scale * ((plane == Motion.Plane.SPACE ? seen.z() : up) + noise(random)), confidence);
+            motion.set(
+                    landmark,
+                    scale * (x + noise(random)),
+                    scale * (y + noise(random)),
+                    scale * ((plane == Motion.Plane.SPACE ? seen.z() : up) + noise(random)),
+                    confidence);
         });
     }
 

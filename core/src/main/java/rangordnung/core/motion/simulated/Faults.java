@@ -18,8 +18,17 @@ import rangordnung.core.body.Sided;
  * @param turnsOut  feet turn out further by the bottom, degrees
  */
 public record Faults(
-        Sided<Phases> kneeIn, Sided<Double> heelRise, double drift, double obliquity, double tuck, double tuckOnset, double trunk, double hipsFirst,
-        double wobble, double armsFall, double turnsOut) {
+        Sided<Phases> kneeIn,
+        Sided<Double> heelRise,
+        double drift,
+        double obliquity,
+        double tuck,
+        double tuckOnset,
+        double trunk,
+        double hipsFirst,
+        double wobble,
+        double armsFall,
+        double turnsOut) {
 
     /** An amount in the middle of the descent, at the bottom and in the middle of the ascent. */
     public record Phases(double descent, double bottom, double ascent) {
@@ -35,19 +44,33 @@ public record Faults(
     public static final Faults NONE = new Faults(Sided.both(Phases.NONE), Sided.both(0.0), 0, 0, 0, 20, 0, 0, 0, 0, 0);
 
     public Faults withKneeIn(Sided<Phases> amounts) {
-        return new Faults(amounts, heelRise, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, wobble, armsFall, turnsOut);
+        return new Faults(
+                amounts, heelRise, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, wobble, armsFall, turnsOut);
     }
 
     public Faults withHeelRise(Sided<Double> centimetres) {
-        return new Faults(kneeIn, centimetres, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, wobble, armsFall, turnsOut);
+        return new Faults(
+                kneeIn, centimetres, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, wobble, armsFall, turnsOut);
     }
 
     public Faults withPelvis(double percentLeft, double degreesLeftHigher) {
-        return new Faults(kneeIn, heelRise, percentLeft, degreesLeftHigher, tuck, tuckOnset, trunk, hipsFirst, wobble, armsFall, turnsOut);
+        return new Faults(
+                kneeIn,
+                heelRise,
+                percentLeft,
+                degreesLeftHigher,
+                tuck,
+                tuckOnset,
+                trunk,
+                hipsFirst,
+                wobble,
+                armsFall,
+                turnsOut);
     }
 
     public Faults withTuck(double degrees, double onset) {
-        return new Faults(kneeIn, heelRise, drift, obliquity, degrees, onset, trunk, hipsFirst, wobble, armsFall, turnsOut);
+        return new Faults(
+                kneeIn, heelRise, drift, obliquity, degrees, onset, trunk, hipsFirst, wobble, armsFall, turnsOut);
     }
 
     public Faults withTrunk(double degrees, double rising, double arms) {
@@ -55,11 +78,13 @@ public record Faults(
     }
 
     public Faults withWobble(double percent) {
-        return new Faults(kneeIn, heelRise, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, percent, armsFall, turnsOut);
+        return new Faults(
+                kneeIn, heelRise, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, percent, armsFall, turnsOut);
     }
 
     public Faults withTurningFeet(double degrees) {
-        return new Faults(kneeIn, heelRise, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, wobble, armsFall, degrees);
+        return new Faults(
+                kneeIn, heelRise, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, wobble, armsFall, degrees);
     }
 
     double largestHeelRise() {

@@ -19,11 +19,28 @@ import rangordnung.core.body.Side;
  * @param sway        of the mass centre in a stance, metres from the middle to its edge
  */
 public record Script(
-        Exercise exercise, Build build, BodyModel.Limits limits, ArmPosition arms, Load load, Side working, int repetitions, Tempo tempo, double depth,
-        double stance, double turnOut, double sway, Faults faults) {
+        Exercise exercise,
+        Build build,
+        BodyModel.Limits limits,
+        ArmPosition arms,
+        Load load,
+        Side working,
+        int repetitions,
+        Tempo tempo,
+        double depth,
+        double stance,
+        double turnOut,
+        double sway,
+        Faults faults) {
 
     /** What can be performed. */
-    public enum Exercise { SQUAT, SPLIT_SQUAT, FORWARD_LUNGE, REVERSE_LUNGE, SINGLE_LEG_STANCE }
+    public enum Exercise {
+        SQUAT,
+        SPLIT_SQUAT,
+        FORWARD_LUNGE,
+        REVERSE_LUNGE,
+        SINGLE_LEG_STANCE
+    }
 
     /** Seconds of each part of a repetition; standing comes before each repetition and after the last. */
     public record Tempo(double standing, double descent, double pause, double ascent) {
@@ -31,8 +48,13 @@ public record Script(
         public static final Tempo CALM = new Tempo(1.2, 1.8, 0.8, 1.4);
 
         public Tempo {
-            if (!(standing >= 0.3 && descent >= 0.3 && ascent >= 0.3 && pause >= 0 && standing + descent + pause + ascent <= 60)) {
-                throw Refusal.contradiction("Each part of a repetition takes at least 0.3 seconds, all together at most a minute");
+            if (!(standing >= 0.3
+                    && descent >= 0.3
+                    && ascent >= 0.3
+                    && pause >= 0
+                    && standing + descent + pause + ascent <= 60)) {
+                throw Refusal.contradiction(
+                        "Each part of a repetition takes at least 0.3 seconds, all together at most a minute");
             }
         }
     }
@@ -51,41 +73,134 @@ public record Script(
 
     /** A clean squat of an average body: arms forward, hip-wide stance, feet parallel. */
     public static Script squat(Build build, int repetitions) {
-        return new Script(Exercise.SQUAT, build, new BodyModel.Limits(40, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK), ArmPosition.FORWARD, Load.NONE, Side.LEFT,
-                repetitions, Tempo.CALM, -3, build.hipSpacing(), 0, 0, Faults.NONE);
+        return new Script(
+                Exercise.SQUAT,
+                build,
+                new BodyModel.Limits(40, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK),
+                ArmPosition.FORWARD,
+                Load.NONE,
+                Side.LEFT,
+                repetitions,
+                Tempo.CALM,
+                -3,
+                build.hipSpacing(),
+                0,
+                0,
+                Faults.NONE);
     }
 
     public Script with(Exercise changed, Side leg) {
-        return new Script(changed, build, limits, changed == Exercise.SQUAT ? arms : ArmPosition.HANGING, load, leg, repetitions, tempo, depth, stance, turnOut, sway, faults);
+        return new Script(
+                changed,
+                build,
+                limits,
+                changed == Exercise.SQUAT ? arms : ArmPosition.HANGING,
+                load,
+                leg,
+                repetitions,
+                tempo,
+                depth,
+                stance,
+                turnOut,
+                sway,
+                faults);
     }
 
     public Script with(Faults changed) {
-        return new Script(exercise, build, limits, arms, load, working, repetitions, tempo, depth, stance, turnOut, sway, changed);
+        return new Script(
+                exercise,
+                build,
+                limits,
+                arms,
+                load,
+                working,
+                repetitions,
+                tempo,
+                depth,
+                stance,
+                turnOut,
+                sway,
+                changed);
     }
 
     public Script with(Tempo changed) {
-        return new Script(exercise, build, limits, arms, load, working, repetitions, changed, depth, stance, turnOut, sway, faults);
+        return new Script(
+                exercise,
+                build,
+                limits,
+                arms,
+                load,
+                working,
+                repetitions,
+                changed,
+                depth,
+                stance,
+                turnOut,
+                sway,
+                faults);
     }
 
     public Script withFeet(double metres, double degrees) {
-        return new Script(exercise, build, limits, arms, load, working, repetitions, tempo, depth, metres, degrees, sway, faults);
+        return new Script(
+                exercise, build, limits, arms, load, working, repetitions, tempo, depth, metres, degrees, sway, faults);
     }
 
     public Script withDepth(double degrees) {
-        return new Script(exercise, build, limits, arms, load, working, repetitions, tempo, degrees, stance, turnOut, sway, faults);
+        return new Script(
+                exercise,
+                build,
+                limits,
+                arms,
+                load,
+                working,
+                repetitions,
+                tempo,
+                degrees,
+                stance,
+                turnOut,
+                sway,
+                faults);
     }
 
     public Script withArms(ArmPosition changed) {
-        return new Script(exercise, build, limits, changed, load, working, repetitions, tempo, depth, stance, turnOut, sway, faults);
+        return new Script(
+                exercise,
+                build,
+                limits,
+                changed,
+                load,
+                working,
+                repetitions,
+                tempo,
+                depth,
+                stance,
+                turnOut,
+                sway,
+                faults);
     }
 
     public Script withSway(double metres) {
-        return new Script(exercise, build, limits, arms, load, working, repetitions, tempo, depth, stance, turnOut, metres, faults);
+        return new Script(
+                exercise,
+                build,
+                limits,
+                arms,
+                load,
+                working,
+                repetitions,
+                tempo,
+                depth,
+                stance,
+                turnOut,
+                metres,
+                faults);
     }
 
     /** Whole duration in seconds. */
     public double seconds() {
-        return exercise == Exercise.SINGLE_LEG_STANCE ? 12
-                : repetitions * (tempo.standing() + tempo.descent() + tempo.pause() + tempo.ascent()) + tempo.standing();
+        return exercise == Exercise.SINGLE_LEG_STANCE
+                ? 12
+                : repetitions * (tempo.standing() + tempo.descent() + tempo.pause() + tempo.ascent())
+                        + tempo.standing();
     }
 }

@@ -25,6 +25,7 @@ public final class SimulatedAthlete {
     private static final double PELVIC_TILT = 6;
     /** Pitch of the rear foot of a lunge, degrees, and how high the rear knee hovers, metres (house convention). */
     private static final double REAR_PITCH = 55;
+
     private static final double HOVER = 0.06;
     /** Most of its length to which a leg is stretched (house convention). */
     private static final double NEARLY_STRAIGHT = 0.995;
@@ -34,6 +35,7 @@ public final class SimulatedAthlete {
     private static final double STEPPING = 0.45;
     /** Lean of the trunk between lunges, degrees (house convention). */
     private static final double TALL_LEAN = 2;
+
     private static final double WOBBLES_PER_SECOND = 2;
 
     private final Script script;
@@ -48,7 +50,8 @@ public final class SimulatedAthlete {
         this.build = script.build();
         double plate = Math.min(BodyModel.HIGHEST_PLATE, script.faults().largestHeelRise() / 100);
         this.body = new BodyModel(build, script.limits(), script.arms(), script.load(), plate);
-        this.standing = body.at(90).orElseThrow(() -> Refusal.contradiction("Such a body does not stand over its feet"));
+        this.standing =
+                body.at(90).orElseThrow(() -> Refusal.contradiction("Such a body does not stand over its feet"));
         double deepest = body.deepest().thigh();
         this.bottom = body.at(Math.max(script.depth(), deepest)).orElse(body.deepest());
         this.lungeAngle = solveLunge();
@@ -92,14 +95,24 @@ public final class SimulatedAthlete {
         double toAnkle = Build.ANKLE_ALONG_FOOT * build.foot();
         for (Side side : Side.values()) {
             double turned = Math.toRadians(out);
-            Point3 heel = new Point3(-toAnkle * Math.cos(turned), Skeleton.outward(side) * (half - toAnkle * Math.sin(turned)), 0);
+            Point3 heel = new Point3(
+                    -toAnkle * Math.cos(turned), Skeleton.outward(side) * (half - toAnkle * Math.sin(turned)), 0);
             double rise = s * faults.heelRise().get(side) / 100;
-            skeleton.foot(side, heel, out, Math.toDegrees(Math.asin(Math.min(1, rise / (Build.BALL_ALONG_FOOT * build.foot())))), 0);
+            skeleton.foot(
+                    side,
+                    heel,
+                    out,
+                    Math.toDegrees(Math.asin(Math.min(1, rise / (Build.BALL_ALONG_FOOT * build.foot())))),
+                    0);
         }
         double shin = Moment.between(standing.shin(), bottom.shin(), s);
         double thigh = Moment.between(90, bottom.thigh(), s);
         double trunk = body.trunk(shin, thigh).orElse(bottom.trunk());
-        double across = s * faults.drift() / 100 * (skeleton.at(Point.ANKLE, Side.LEFT).y() - skeleton.at(Point.ANKLE, Side.RIGHT).y());
+        double across = s
+                * faults.drift()
+                / 100
+                * (skeleton.at(Point.ANKLE, Side.LEFT).y()
+                        - skeleton.at(Point.ANKLE, Side.RIGHT).y());
         Sided<Double> knees = Sided.each(side -> kneeAcross(skeleton, side, moment, across));
         skeleton.hips(pelvis(skeleton, knees, shin, thigh).plus(0, across, 0), s * faults.obliquity());
         for (Side side : Side.values()) {
@@ -128,7 +141,8 @@ public final class SimulatedAthlete {
             double shank = shortened(build.shank(), knees.get(side) - ankle.y());
             double femur = shortened(build.thigh(), Skeleton.outward(side) * hipHalf - knees.get(side));
             return new Point3(
-                    ankle.x() + shank * sin(shin) - femur * cos(thigh), 0,
+                    ankle.x() + shank * sin(shin) - femur * cos(thigh),
+                    0,
                     ankle.z() + shank * cos(shin) + femur * sin(thigh));
         });
         return each.join((left, right) -> left.toward(right, 0.5));
@@ -158,7 +172,10 @@ public final class SimulatedAthlete {
         Point3 low = low(lungeAngle);
         double stride = stride(low);
         Point3 tall = new Point3(-stride / 2, 0, tallHeight(stride));
-        Point3 upright = new Point3(script.exercise() == Script.Exercise.FORWARD_LUNGE ? -stride : 0, 0, build.ankleHeight() + NEARLY_STRAIGHT * build.leg());
+        Point3 upright = new Point3(
+                script.exercise() == Script.Exercise.FORWARD_LUNGE ? -stride : 0,
+                0,
+                build.ankleHeight() + NEARLY_STRAIGHT * build.leg());
         Point3 pelvis = upright.toward(tall, step).toward(low, s);
         Skeleton skeleton = new Skeleton(build);
         double swing = STEP_HEIGHT * 4 * step * (1 - step);
@@ -174,7 +191,13 @@ public final class SimulatedAthlete {
             case REVERSE_LUNGE -> {
                 place(skeleton, front, -toAnkle, half, pitch(rise), 0);
                 double lifted = build.shank() * 0.9;
-                place(skeleton, rear, Moment.between(-toAnkle - 0.15, rearHeel, step), half, step * REAR_PITCH, (1 - step) * lifted + swing);
+                place(
+                        skeleton,
+                        rear,
+                        Moment.between(-toAnkle - 0.15, rearHeel, step),
+                        half,
+                        step * REAR_PITCH,
+                        (1 - step) * lifted + swing);
             }
             default -> {
                 place(skeleton, front, -toAnkle, half, pitch(rise), 0);
@@ -185,11 +208,17 @@ public final class SimulatedAthlete {
         skeleton.hips(pelvis.plus(0, across, 0), s * faults.obliquity());
         for (Side side : Side.values()) {
             double straight = skeleton.straight(side);
-            double inward = side == front ? faults.kneeIn().get(front).at(s, moment.down()) + s * faults.wobble() * Math.sin(2 * Math.PI * WOBBLES_PER_SECOND * moment.time()) : 0;
-            double line = Moment.between(straight, skeleton.at(Point.SECOND_TOE, side).y(), s);
+            double inward = side == front
+                    ? faults.kneeIn().get(front).at(s, moment.down())
+                            + s * faults.wobble() * Math.sin(2 * Math.PI * WOBBLES_PER_SECOND * moment.time())
+                    : 0;
+            double line =
+                    Moment.between(straight, skeleton.at(Point.SECOND_TOE, side).y(), s);
             skeleton.knee(side, line - Skeleton.outward(side) * inward / 100 * build.foot());
         }
-        double lean = Moment.between(TALL_LEAN, lungeAngle, s) + s * faults.trunk() + (moment.down() ? 0 : 4 * s * (1 - s) * faults.hipsFirst());
+        double lean = Moment.between(TALL_LEAN, lungeAngle, s)
+                + s * faults.trunk()
+                + (moment.down() ? 0 : 4 * s * (1 - s) * faults.hipsFirst());
         skeleton.upperBody(lean, script.arms(), s * faults.armsFall());
         skeleton.hipBones(PELVIC_TILT + lean);
         return skeleton.places();
@@ -222,7 +251,9 @@ public final class SimulatedAthlete {
 
     /** Hips at the bottom of a lunge, above the front ankle at the origin. */
     private Point3 low(double shin) {
-        return new Point3(build.shank() * sin(shin) - build.thigh() * cos(script.depth()), 0,
+        return new Point3(
+                build.shank() * sin(shin) - build.thigh() * cos(script.depth()),
+                0,
                 build.ankleHeight() + build.shank() * cos(shin) + build.thigh() * sin(script.depth()));
     }
 
@@ -253,8 +284,12 @@ public final class SimulatedAthlete {
 
     private double share(Skeleton skeleton, Side front) {
         Side rear = front.opposite();
-        double ball = skeleton.at(Point.HEEL, rear).toward(skeleton.at(Point.SECOND_TOE, rear), Build.BALL_ALONG_FOOT).x();
-        double midfoot = skeleton.at(Point.HEEL, front).toward(skeleton.at(Point.SECOND_TOE, front), Build.MIDFOOT).x();
+        double ball = skeleton.at(Point.HEEL, rear)
+                .toward(skeleton.at(Point.SECOND_TOE, rear), Build.BALL_ALONG_FOOT)
+                .x();
+        double midfoot = skeleton.at(Point.HEEL, front)
+                .toward(skeleton.at(Point.SECOND_TOE, front), Build.MIDFOOT)
+                .x();
         return 100 * (skeleton.massCentre() - ball) / (midfoot - ball);
     }
 
@@ -267,7 +302,8 @@ public final class SimulatedAthlete {
         skeleton.foot(foot, new Point3(-toAnkle, y, 0), script.turnOut(), 0, 0);
         skeleton.foot(lifted, new Point3(-toAnkle - 0.25, -y, 0), 0, 30, build.shank() * 0.6);
         Point3 sway = Sway.at(time, script.sway());
-        Point3 pelvis = new Point3(0.02 + sway.x(), y * 0.25 + sway.y(), build.ankleHeight() + NEARLY_STRAIGHT * build.leg() - 0.02);
+        Point3 pelvis = new Point3(
+                0.02 + sway.x(), y * 0.25 + sway.y(), build.ankleHeight() + NEARLY_STRAIGHT * build.leg() - 0.02);
         skeleton.hips(pelvis, script.faults().obliquity());
         double inward = script.faults().kneeIn().get(foot).bottom() / 100 * build.foot();
         skeleton.knee(foot, skeleton.straight(foot) - Skeleton.outward(foot) * inward);

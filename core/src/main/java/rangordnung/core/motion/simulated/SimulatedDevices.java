@@ -8,6 +8,7 @@ public final class SimulatedDevices {
 
     /** Noise of a bathroom scale in kilograms, of a plate in centimetres (house convention). */
     private static final double SCALE_NOISE = 0.3;
+
     private static final double PLATE_NOISE = 0.03;
 
     private SimulatedDevices() {}
@@ -24,10 +25,19 @@ public final class SimulatedDevices {
     public static Series scales(double kilograms, double share, long seed) {
         double rate = 10;
         SplittableRandom random = new SplittableRandom(seed);
-        double[] load = IntStream.range(0, 120).mapToDouble(i -> Moment.smooth((i - 10) / 10.0) * Moment.smooth((110 - i) / 10.0)).toArray();
-        return new Series(rate,
-                IntStream.range(0, 120).mapToDouble(i -> Math.max(0, load[i] * kilograms * share / 100 + SCALE_NOISE * random.nextGaussian())).toArray(),
-                IntStream.range(0, 120).mapToDouble(i -> Math.max(0, load[i] * kilograms * (1 - share / 100) + SCALE_NOISE * random.nextGaussian())).toArray());
+        double[] load = IntStream.range(0, 120)
+                .mapToDouble(i -> Moment.smooth((i - 10) / 10.0) * Moment.smooth((110 - i) / 10.0))
+                .toArray();
+        return new Series(
+                rate,
+                IntStream.range(0, 120)
+                        .mapToDouble(i ->
+                                Math.max(0, load[i] * kilograms * share / 100 + SCALE_NOISE * random.nextGaussian()))
+                        .toArray(),
+                IntStream.range(0, 120)
+                        .mapToDouble(i -> Math.max(
+                                0, load[i] * kilograms * (1 - share / 100) + SCALE_NOISE * random.nextGaussian()))
+                        .toArray());
     }
 
     /**
@@ -40,9 +50,16 @@ public final class SimulatedDevices {
         double rate = 100;
         SplittableRandom random = new SplittableRandom(seed);
         int n = (int) Math.round(seconds * rate);
-        Point3[] path = IntStream.range(0, n).mapToObj(i -> Sway.at(seed % 100 + i / rate, amplitude)).toArray(Point3[]::new);
-        return new Series(rate,
-                IntStream.range(0, n).mapToDouble(i -> path[i].x() + PLATE_NOISE * random.nextGaussian()).toArray(),
-                IntStream.range(0, n).mapToDouble(i -> path[i].y() + PLATE_NOISE * random.nextGaussian()).toArray());
+        Point3[] path = IntStream.range(0, n)
+                .mapToObj(i -> Sway.at(seed % 100 + i / rate, amplitude))
+                .toArray(Point3[]::new);
+        return new Series(
+                rate,
+                IntStream.range(0, n)
+                        .mapToDouble(i -> path[i].x() + PLATE_NOISE * random.nextGaussian())
+                        .toArray(),
+                IntStream.range(0, n)
+                        .mapToDouble(i -> path[i].y() + PLATE_NOISE * random.nextGaussian())
+                        .toArray());
     }
 }

@@ -16,6 +16,7 @@ final class Skeleton {
     private static final double HALF_PELVIS = 0.08;
     /** Ear and head above the shoulders, and half the width of the head and of the toes, as shares of stature (house convention). */
     private static final double EAR = 0.115;
+
     private static final double HEAD = 0.13;
     private static final double HALF_HEAD = 0.045;
     private static final double TOES = 0.02;
@@ -57,8 +58,15 @@ final class Skeleton {
         double toBall = Build.BALL_ALONG_FOOT * build.foot();
         put(Point.HEEL, side, onFoot(side, heel, out, toBall - toBall * Math.cos(p), up + toBall * Math.sin(p)));
         double behind = toBall - Build.ANKLE_ALONG_FOOT * build.foot();
-        put(Point.ANKLE, side, onFoot(side, heel, out, toBall - behind * Math.cos(p) + build.ankleHeight() * Math.sin(p),
-                up + behind * Math.sin(p) + build.ankleHeight() * Math.cos(p)));
+        put(
+                Point.ANKLE,
+                side,
+                onFoot(
+                        side,
+                        heel,
+                        out,
+                        toBall - behind * Math.cos(p) + build.ankleHeight() * Math.sin(p),
+                        up + behind * Math.sin(p) + build.ankleHeight() * Math.cos(p)));
         Point3 toe = onFoot(side, heel, out, build.foot(), up);
         double stature = build.trunk() / 0.288;
         put(Point.SECOND_TOE, side, toe);
@@ -99,7 +107,8 @@ final class Skeleton {
         Point3 line = ankle.minus(hip);
         double distance = line.size();
         Point3 along = line.times(1 / distance);
-        double fromHip = (build.thigh() * build.thigh() - build.shank() * build.shank() + distance * distance) / (2 * distance);
+        double fromHip =
+                (build.thigh() * build.thigh() - build.shank() * build.shank() + distance * distance) / (2 * distance);
         double radius = Math.sqrt(Math.max(0, build.thigh() * build.thigh() - fromHip * fromHip));
         Point3 centre = hip.plus(along.times(fromHip));
         Point3 across = along.cross(new Point3(0, 1, 0));
@@ -107,7 +116,10 @@ final class Skeleton {
         Point3 sideways = forward.cross(along);
         Point3 left = sideways.times(sideways.y() < 0 ? -1 : 1);
         double sine = radius == 0 ? 0 : Math.max(-1, Math.min(1, (y - centre.y()) / (radius * left.y())));
-        put(Point.KNEE, side, centre.plus(left.times(radius * sine)).plus(forward.times(radius * Math.sqrt(1 - sine * sine))));
+        put(
+                Point.KNEE,
+                side,
+                centre.plus(left.times(radius * sine)).plus(forward.times(radius * Math.sqrt(1 - sine * sine))));
     }
 
     /** Where the knee stands across when the leg is straight. */
@@ -121,20 +133,34 @@ final class Skeleton {
         double t = Math.toRadians(lean);
         double stature = build.trunk() / 0.288;
         Point3 pelvis = at(Point.HIP, Side.LEFT).toward(at(Point.HIP, Side.RIGHT), 0.5);
-        double armAngle = switch (arms) {
-            case HANGING -> Math.PI;
-            case FORWARD -> Math.PI / 2;
-            case OVERHEAD -> t + Math.toRadians(armsFall);
-        };
+        double armAngle =
+                switch (arms) {
+                    case HANGING -> Math.PI;
+                    case FORWARD -> Math.PI / 2;
+                    case OVERHEAD -> t + Math.toRadians(armsFall);
+                };
         for (Side side : Side.values()) {
-            Point3 shoulder = pelvis.plus(build.trunk() * Math.sin(t), outward(side) * build.shoulderWidth() / 2, build.trunk() * Math.cos(t));
+            Point3 shoulder = pelvis.plus(
+                    build.trunk() * Math.sin(t),
+                    outward(side) * build.shoulderWidth() / 2,
+                    build.trunk() * Math.cos(t));
             Point3 arm = new Point3(Math.sin(armAngle), 0, Math.cos(armAngle));
             put(Point.SHOULDER, side, shoulder);
             put(Point.ELBOW, side, shoulder.plus(arm.times(build.upperArm())));
             put(Point.WRIST, side, shoulder.plus(arm.times(build.upperArm() + build.forearm())));
-            put(Point.EAR, side, new Point3(shoulder.x(), outward(side) * HALF_HEAD * stature + pelvis.y(), shoulder.z() + EAR * stature));
+            put(
+                    Point.EAR,
+                    side,
+                    new Point3(
+                            shoulder.x(),
+                            outward(side) * HALF_HEAD * stature + pelvis.y(),
+                            shoulder.z() + EAR * stature));
         }
-        places.put(Landmark.HEAD, at(Point.SHOULDER, Side.LEFT).toward(at(Point.SHOULDER, Side.RIGHT), 0.5).plus(0, 0, HEAD * stature));
+        places.put(
+                Landmark.HEAD,
+                at(Point.SHOULDER, Side.LEFT)
+                        .toward(at(Point.SHOULDER, Side.RIGHT), 0.5)
+                        .plus(0, 0, HEAD * stature));
     }
 
     /** Forward place of the whole mass (Winter 2009; value from memory). */
@@ -146,12 +172,26 @@ final class Skeleton {
             Point3 wrist = at(Point.WRIST, side);
             Point3 elbow = at(Point.ELBOW, side);
             double hand = wrist.x() + (wrist.x() - elbow.x()) / build.forearm() * Segment.HAND.centre() * build.hand();
-            sum += Segment.FOOT.mass() * heel.toward(at(Point.SECOND_TOE, side), Segment.FOOT.centre()).x()
-                    + Segment.SHANK.mass() * at(Point.KNEE, side).toward(at(Point.ANKLE, side), Segment.SHANK.centre()).x()
-                    + Segment.THIGH.mass() * at(Point.HIP, side).toward(at(Point.KNEE, side), Segment.THIGH.centre()).x()
-                    + Segment.TRUNK_HEAD_NECK.mass() / 2 * at(Point.HIP, side).toward(shoulder, Segment.TRUNK_HEAD_NECK.centre()).x()
-                    + Segment.UPPER_ARM.mass() * shoulder.toward(elbow, Segment.UPPER_ARM.centre()).x()
-                    + Segment.FOREARM.mass() * elbow.toward(wrist, Segment.FOREARM.centre()).x()
+            sum += Segment.FOOT.mass()
+                            * heel.toward(at(Point.SECOND_TOE, side), Segment.FOOT.centre())
+                                    .x()
+                    + Segment.SHANK.mass()
+                            * at(Point.KNEE, side)
+                                    .toward(at(Point.ANKLE, side), Segment.SHANK.centre())
+                                    .x()
+                    + Segment.THIGH.mass()
+                            * at(Point.HIP, side)
+                                    .toward(at(Point.KNEE, side), Segment.THIGH.centre())
+                                    .x()
+                    + Segment.TRUNK_HEAD_NECK.mass()
+                            / 2
+                            * at(Point.HIP, side)
+                                    .toward(shoulder, Segment.TRUNK_HEAD_NECK.centre())
+                                    .x()
+                    + Segment.UPPER_ARM.mass()
+                            * shoulder.toward(elbow, Segment.UPPER_ARM.centre()).x()
+                    + Segment.FOREARM.mass()
+                            * elbow.toward(wrist, Segment.FOREARM.centre()).x()
                     + Segment.HAND.mass() * hand;
         }
         return sum;

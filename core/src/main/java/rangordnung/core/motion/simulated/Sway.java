@@ -7,6 +7,7 @@ final class Sway {
 
     /** Hertz and share of each swing: forward and back, then sideways (house convention). */
     private static final double[][] FORWARD = {{0.23, 0.55}, {0.61, 0.3}, {1.37, 0.15}};
+
     private static final double[][] SIDEWAYS = {{0.31, 0.5}, {0.83, 0.35}, {1.71, 0.15}};
 
     private Sway() {}
