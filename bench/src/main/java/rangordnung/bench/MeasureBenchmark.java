@@ -52,8 +52,8 @@ public final class MeasureBenchmark {
         Supplier<ClipReport> measure =
                 () -> new Examination(read.get(), Subject.squat(Optional.of(build)), rules).report();
         for (int i = 0; i < WARM_UP; i++) {
-            read.get();
-            measure.get();
+            milliseconds(read);
+            milliseconds(measure);
         }
         double[] reading = new double[ROUNDS];
         double[] measuring = new double[ROUNDS];

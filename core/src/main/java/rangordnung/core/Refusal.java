@@ -2,6 +2,7 @@ package rangordnung.core;
 
 import java.util.Collection;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Bad input: what is wrong, where, and between what a number may lie. It is the only exception that the core throws for
@@ -30,9 +31,9 @@ public class Refusal extends RuntimeException {
 
     private final Kind kind;
     private final String field;
-    private final transient Range range;
+    private final transient @Nullable Range range;
 
-    protected Refusal(Kind kind, String field, Range range, String sentence) {
+    protected Refusal(Kind kind, String field, @Nullable Range range, String sentence) {
         super(sentence);
         this.kind = kind;
         this.field = field;

@@ -3,11 +3,15 @@ package rangordnung.core;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import org.jspecify.annotations.NullMarked;
 
 @AnalyzeClasses(packages = "rangordnung.core", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
@@ -18,7 +22,12 @@ class ArchitectureTest {
             .resideInAPackage("rangordnung.core..")
             .should()
             .onlyDependOnClassesThat()
-            .resideInAnyPackage("rangordnung.core..", "java..");
+            .resideInAnyPackage("rangordnung.core..", "java..", "org.jspecify..", "org.hipparchus..");
+
+    @ArchTest
+    static void what_may_be_null_says_so_in_every_package(JavaClasses classes) {
+        assertThat(classes).extracting(JavaClass::getPackage).allMatch(p -> p.isAnnotatedWith(NullMarked.class));
+    }
 
     @ArchTest
     static final ArchRule the_core_touches_no_file_and_no_network = noClasses()

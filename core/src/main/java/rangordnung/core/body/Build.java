@@ -61,7 +61,7 @@ public record Build(
      */
     public static Build ofStature(double metres) {
         if (!(metres >= SHORTEST && metres <= TALLEST)) {
-            throw Refusal.outOfRange("stature", Math.round(metres * 100), 80, 250, "cm");
+            throw Refusal.outOfRange("stature", (double) Math.round(metres * 100), 80, 250, "cm");
         }
         return new Build(
                 0.246 * metres,

@@ -22,7 +22,7 @@ public record Sided<T>(T left, T right) {
 
     /** Left and right exchanged, as in a mirror. */
     public Sided<T> mirrored() {
-        return new Sided<>(right, left);
+        return new Sided<>(/* left= */ right, /* right= */ left);
     }
 
     public <R> Sided<R> map(Function<? super T, ? extends R> change) {

@@ -15,6 +15,8 @@ public sealed interface MovementIndex {
     double completeness();
 
     /**
+     * An index that can be told.
+     *
      * @param value      0 to 100, one decimal
      * @param sem        standard error in index points, from the noise of each input
      * @param low        lower end of the interval, not below 0

@@ -35,6 +35,8 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
     public record Band(int number, List<Placed> members) {}
 
     /**
+     * An athlete's place in the ranking.
+     *
      * @param rank       competition rank: one more than the number of better athletes
      * @param percentile share of the roster below, plus half of the equals, in percent; from eight athletes on
      */

@@ -35,6 +35,8 @@ public record Ladders(int version, List<Ladder> ladders, List<FocusDefinition> f
     }
 
     /**
+     * What a focus is called and for, and where it is trained.
+     *
      * @param ladder the ladder on which the focus is trained; empty where nothing is trained in a group
      */
     public record FocusDefinition(Focus focus, Text name, Text aim, Optional<String> ladder) {

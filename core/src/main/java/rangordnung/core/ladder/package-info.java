@@ -3,4 +3,5 @@
  *
  * <p>Nothing here knows who stands where; that is {@code placement}.
  */
+@org.jspecify.annotations.NullMarked
 package rangordnung.core.ladder;

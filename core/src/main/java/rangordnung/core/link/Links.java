@@ -201,7 +201,7 @@ public final class Links {
             merge(all, evidence(LinkRules.Rule.KNEECAP_PAIN_AFTER_LOAD_CHANGE, Optional.empty(), Optional.empty()));
         }
         bodyModel(screen, fault).ifPresent(rule -> merge(all, evidence(rule, Optional.empty(), fault.side())));
-        archSinks(screen, fault)
+        archSinks(fault)
                 .ifPresent(trial -> merge(all, evidence(LinkRules.Rule.ARCH_SINKS, Optional.of(trial), fault.side())));
         return all;
     }
@@ -319,10 +319,9 @@ public final class Links {
     }
 
     private static Optional<LinkRules.Rule> hipRoom(ScreenResult screen, Optional<Side> side) {
-        List<Boolean> ends = (side.map(List::of).orElse(List.of(Side.values())))
-                .stream()
-                        .flatMap(s -> screen.personal().hipRoomEnds().get(s).stream())
-                        .toList();
+        List<Boolean> ends = side.map(List::of).orElse(List.of(Side.values())).stream()
+                .flatMap(s -> screen.personal().hipRoomEnds().get(s).stream())
+                .toList();
         Optional<Double> ceiling = screen.personal().depthCeiling();
         if (ends.contains(true) || ceiling.filter(c -> c >= 0).isPresent()) {
             return Optional.of(LinkRules.Rule.HIP_ROOM_ENDS_EARLY);
@@ -342,7 +341,7 @@ public final class Links {
                 .filter(r -> verdict(outcomes, fault, retestId).isEmpty())
                 .filter(r -> r.patterns().contains(fault.test().test().pattern()));
         retest.flatMap(Retest::otherTest).ifPresent(id -> tried(screen).stream()
-                .filter(t -> t.test().id().equals(id) && t != fault.test())
+                .filter(t -> t.test().id().equals(id) && !t.equals(fault.test()))
                 .findFirst()
                 .flatMap(t -> t.criterion(fault.result().criterion().id())
                         .flatMap(c -> c.at(fault.side()))
@@ -392,7 +391,7 @@ public final class Links {
     }
 
     /** The arch sinks in the same trial and on the same side: the foot is looked at before the knee. */
-    private Optional<UUID> archSinks(ScreenResult screen, Fault fault) {
+    private Optional<UUID> archSinks(Fault fault) {
         return fault.test().criteria().stream()
                 .filter(c -> c.criterion().family() == Family.ARCH_AND_FOOT)
                 .flatMap(c -> c.spots()

@@ -1,6 +1,7 @@
 package rangordnung.core.motion;
 
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import rangordnung.core.body.Side;
 
 /** A point of the body that can be seen or marked. */
@@ -70,9 +71,9 @@ public enum Landmark {
     }
 
     private final Point point;
-    private final Side side;
+    private final @Nullable Side side;
 
-    Landmark(Point point, Side side) {
+    Landmark(Point point, @Nullable Side side) {
         this.point = point;
         this.side = side;
     }

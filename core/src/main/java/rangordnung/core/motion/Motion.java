@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import rangordnung.core.Refusal;
 
 /**
@@ -96,7 +97,7 @@ public final class Motion {
     /** Coordinates and confidence of one landmark, in blocks, so that growing copies nothing. */
     private static final class Column {
 
-        private final List<float[][]> blocks = new ArrayList<>();
+        private final List<float @Nullable [][]> blocks = new ArrayList<>();
         private final boolean[] kept;
 
         Column(Plane plane) {
@@ -105,10 +106,10 @@ public final class Motion {
 
         double get(int what, int frame) {
             int block = frame / BLOCK;
-            if (block >= blocks.size() || blocks.get(block) == null) {
+            float @Nullable [][] values = block < blocks.size() ? blocks.get(block) : null;
+            if (values == null) {
                 return what == CONFIDENCE ? 0 : Double.NaN;
             }
-            float[][] values = blocks.get(block);
             return what != CONFIDENCE && values[CONFIDENCE][frame % BLOCK] == 0
                     ? Double.NaN
                     : values[what][frame % BLOCK];
@@ -119,11 +120,11 @@ public final class Motion {
             while (blocks.size() <= block) {
                 blocks.add(null);
             }
-            float[][] values = blocks.get(block);
+            float @Nullable [][] values = blocks.get(block);
             if (values == null) {
                 values = new float[4][];
                 for (int i = 0; i < kept.length; i++) {
-                    values[i] = kept[i] ? new float[BLOCK] : null;
+                    values[i] = new float[kept[i] ? BLOCK : 0];
                 }
                 blocks.set(block, values);
             }

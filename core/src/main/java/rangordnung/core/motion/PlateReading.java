@@ -21,6 +21,8 @@ public record PlateReading(double seconds, double pathLength, double velocity, d
     private static final int FEWEST = 20;
 
     /**
+     * Reads a recording of a plate.
+     *
      * @param x     forward, centimetres
      * @param y     to the athlete's left, centimetres
      * @param rate  samples per second

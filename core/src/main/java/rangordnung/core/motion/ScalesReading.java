@@ -18,6 +18,8 @@ public record ScalesReading(double first, double second, double share, double se
     private static final int FEWEST = 5;
 
     /**
+     * Reads a recording of two scales.
+     *
      * @param first  kilograms
      * @param second kilograms
      * @param rate   samples per second

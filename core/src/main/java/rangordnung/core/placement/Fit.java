@@ -12,7 +12,11 @@ import rangordnung.core.ladder.Ladders;
  */
 public sealed interface Fit {
 
-    /** @param parts what adds up to the cost */
+    /**
+     * A place that can be had at a cost.
+     *
+     * @param parts what adds up to the cost
+     */
     record Possible(double cost, List<Part> parts) implements Fit {}
 
     record Impossible(Because because) implements Fit {}

@@ -2,6 +2,7 @@ package rangordnung.core.placement;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.link.Link;
@@ -45,6 +46,10 @@ public record PlacementRules(int version, Grade standsFrom, List<Order> order, L
                     throw new InvalidProtocol("The entry for " + focus + " by " + link + " has no rung for " + grade);
                 }
             }
+        }
+
+        String rung(Grade grade) {
+            return Objects.requireNonNull(rungs.get(grade));
         }
     }
 

@@ -243,7 +243,7 @@ public final class Placer {
         PlacementRules.Entry entry = rules.entry(focus, link);
         Grade heading = screen.worstHeading().orElse(Grade.NONE);
         Grade deciding = entry.gradedBy() == PlacementRules.GradedBy.EVIDENCE ? evidence : heading;
-        String wanted = entry.rungs().get(deciding);
+        String wanted = entry.rung(deciding);
         reasons.add(new Reason.RungByGrade(deciding, wanted, entry.gradedBy()));
         return before.map(b -> progress(focus, b, heading, wanted, reasons)).orElse(wanted);
     }

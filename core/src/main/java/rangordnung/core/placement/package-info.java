@@ -4,4 +4,5 @@
  * <p>Proposals are computed from screen results and rules that are data. What the lead decides is stored
  * elsewhere and never changes a proposal.
  */
+@org.jspecify.annotations.NullMarked
 package rangordnung.core.placement;

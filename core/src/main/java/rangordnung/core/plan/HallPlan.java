@@ -44,6 +44,8 @@ public record HallPlan(
     public static final int LONGEST_LESSON = 28_800;
 
     /**
+     * One station of the plan.
+     *
      * @param places  athletes at once
      * @param seconds a place is taken by one athlete
      */

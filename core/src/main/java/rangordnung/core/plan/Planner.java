@@ -22,6 +22,8 @@ public final class Planner {
     private Planner() {}
 
     /**
+     * What a hall plan comes to.
+     *
      * @param flow       the timetable that ends soonest of all that were tried
      * @param rotation   equal groups that move on together; empty where an order or too few raters forbid it
      * @param bottleneck the station that decides the finish
@@ -66,17 +68,20 @@ public final class Planner {
     /** The timetable that ends soonest of all that were tried; of all there are on small cases. */
     public static Timetable flow(HallPlan plan) {
         int bound = plan.lowerBound();
-        Timetable best = rotation(plan).orElse(null);
+        Optional<Timetable> best = rotation(plan);
         double visits = (double) plan.athletes() * plan.stations().size();
         double tries = Math.max(FEWEST_TRIES, Math.min(MOST_TRIES, WORK / (visits * visits)));
-        for (int attempt = 0; attempt < tries && (best == null || best.finish() > bound); attempt++) {
+        for (int attempt = 0;
+                attempt < tries && best.filter(b -> b.finish() <= bound).isEmpty();
+                attempt++) {
             Timetable next = new Dispatch(plan, new Random(attempt), attempt).run();
-            best = best == null || next.finish() < best.finish() ? next : best;
+            best = Optional.of(best.filter(b -> b.finish() <= next.finish()).orElse(next));
         }
-        if (best.finish() > bound && plan.athletes() * plan.stations().size() <= SMALL) {
-            return new Exhaustive(plan, best).run();
+        Timetable found = best.orElseThrow();
+        if (found.finish() > bound && plan.athletes() * plan.stations().size() <= SMALL) {
+            return new Exhaustive(plan, found).run();
         }
-        return new Timetable(best.slots(), best.finish(), bound, best.finish() == bound);
+        return new Timetable(found.slots(), found.finish(), bound, found.finish() == bound);
     }
 
     /** Equal groups, one a station, that move on together when the slowest is done. */

@@ -3,4 +3,5 @@
  *
  * <p>Pure arithmetic on numbers that are handed in. Who the athletes are and how a plan is shown belong elsewhere.
  */
+@org.jspecify.annotations.NullMarked
 package rangordnung.core.plan;

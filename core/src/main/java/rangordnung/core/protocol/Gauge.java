@@ -123,6 +123,8 @@ public record Gauge(
     }
 
     /**
+     * A figure that is shown beside the judged value.
+     *
      * @param part      the part it is about; empty for the judged value
      * @param unit      the unit of the figure
      * @param factor    for a conversion

@@ -80,6 +80,8 @@ public record TestDefinition(
     }
 
     /**
+     * How often a test is done, and how much of it counts.
+     *
      * @param practice  repetitions before any is observed
      * @param observed  repetitions seen from each view
      * @param majority  repetitions in which a grade must show to count

@@ -4,4 +4,5 @@
  * <p>Every threshold carries its {@link rangordnung.core.protocol.Label}. Reading the data from a file or a
  * database belongs to the caller; judging by it belongs to {@code judgement}.
  */
+@org.jspecify.annotations.NullMarked
 package rangordnung.core.protocol;

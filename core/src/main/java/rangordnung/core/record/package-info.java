@@ -4,4 +4,5 @@
  *
  * <p>A book is added to and never rewritten. Which of its entries stand is decided here, once, for every reader.
  */
+@org.jspecify.annotations.NullMarked
 package rangordnung.core.record;

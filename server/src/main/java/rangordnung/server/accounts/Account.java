@@ -27,8 +27,11 @@ class Account {
     private Signed.Role role;
 
     private String passwordHash;
+
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant createdAt;
 
+    @SuppressWarnings("NullAway.Init")
     protected Account() {}
 
     Account(UUID id, String login, String name, Signed.Role role, String passwordHash, Instant createdAt) {

@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -74,7 +75,7 @@ public class Accounts {
     /** The first organisation of a new installation: one, however many ask at once. */
     Signed first(String organisationName, String login, String name, String password, String address) {
         checkPassword(password, login, name, organisationName);
-        String hash = hashing.run(address, () -> passwords.encode(password));
+        String hash = hashing.run(address, () -> hashed(password));
         return found(organisationName, login, name, hash, () -> {
             jdbc.sql("select pg_advisory_xact_lock(hashtextextended('setup', 0))")
                     .query((row, n) -> 0)
@@ -88,7 +89,11 @@ public class Accounts {
     /** Founds an organisation with its first lead. */
     public Signed found(String organisationName, String login, String name, String password) {
         checkPassword(password, login, name, organisationName);
-        return found(organisationName, login, name, passwords.encode(password), () -> {});
+        return found(organisationName, login, name, hashed(password), () -> {});
+    }
+
+    private String hashed(String password) {
+        return Objects.requireNonNull(passwords.encode(password));
     }
 
     private Signed found(String organisationName, String login, String name, String hash, Runnable before) {
@@ -116,7 +121,7 @@ public class Accounts {
                             "The login “" + login + "” is taken. Choose another.")
                     .with("field", "login");
         }
-        String hash = passwords.encode(password);
+        String hash = hashed(password);
         return transaction.execute(
                 t -> accounts.save(account(login, name, role, hash)).id());
     }

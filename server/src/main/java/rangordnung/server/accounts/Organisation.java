@@ -13,8 +13,11 @@ class Organisation {
     private UUID id;
 
     private String name;
+
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant createdAt;
 
+    @SuppressWarnings("NullAway.Init")
     protected Organisation() {}
 
     Organisation(UUID id, String name, Instant createdAt) {

@@ -4,9 +4,11 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
@@ -29,7 +31,7 @@ final class InventedTrial {
     private final String key;
     private final Protocol protocol;
     private UUID trial;
-    private UUID baseline;
+    private @Nullable UUID baseline;
     private String test;
     private Optional<Retest> retest = Optional.empty();
     private final List<Facts.FactSent> facts = new ArrayList<>();
@@ -155,7 +157,10 @@ final class InventedTrial {
                         && opened.trial().equals(trial))) {
             send(
                     new Fact.TrialOpened(
-                            trial, test, conditions(), retest.map(r -> new Fact.RetestOf(r.id(), baseline))),
+                            trial,
+                            test,
+                            conditions(),
+                            retest.map(r -> new Fact.RetestOf(r.id(), Objects.requireNonNull(baseline)))),
                     Optional.empty());
         }
         send(fact, Optional.empty());

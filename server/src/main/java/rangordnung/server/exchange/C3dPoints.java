@@ -8,6 +8,7 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -221,8 +222,7 @@ final class C3dPoints {
                 }
                 int offsetAt = at + 2 + length;
                 need(offsetAt, 2);
-                String name =
-                        new String(section.array(), at + 2, length, StandardCharsets.US_ASCII).toUpperCase(Locale.ROOT);
+                String name = text(at + 2, length, StandardCharsets.US_ASCII).toUpperCase(Locale.ROOT);
                 int offset = section.getShort(offsetAt) & 0xFFFF;
                 if (group < 0) {
                     groups.put(-group, name);
@@ -262,6 +262,12 @@ final class C3dPoints {
             return new Parameter(type, dimensions, at + 2 + count);
         }
 
+        private String text(int at, int length, Charset charset) {
+            byte[] bytes = new byte[length];
+            section.get(at, bytes);
+            return new String(bytes, charset);
+        }
+
         private void need(int at, int bytes) {
             if (at + bytes > section.capacity()) {
                 throw FileProblems.at(
@@ -294,7 +300,8 @@ final class C3dPoints {
             }
             List<String> all = new ArrayList<>();
             for (int i = 0; i < count && i <= Intake.MOST_NAMES; i++) {
-                all.add(new String(section.array(), p.at() + i * length, length, StandardCharsets.ISO_8859_1).strip());
+                all.add(text(p.at() + i * length, length, StandardCharsets.ISO_8859_1)
+                        .strip());
             }
             return all;
         }

@@ -6,8 +6,10 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import rangordnung.core.body.Side;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Landmark.Point;
@@ -41,15 +43,14 @@ final class Intake {
     private final Axes axes;
     private final LandmarkFile.Format format;
     private final List<String> names;
-    private final Landmark[] landmarks;
+    private final @Nullable Landmark[] landmarks;
     private final Map<String, Landmark> mapping = new LinkedHashMap<>();
     private final Optional<Double> rate;
     private final Optional<Double> metresPerUnit;
     private final List<double[]> waiting = new ArrayList<>();
     private final List<Double> times = new ArrayList<>();
-    private double[] frame;
-    private Motion.Builder motion;
-    private double[][] turn;
+    private double @Nullable [] frame;
+    private @Nullable Placed placed;
     private int frames;
 
     /**
@@ -76,7 +77,7 @@ final class Intake {
         this.names = names;
         this.rate = rate;
         this.metresPerUnit = metresPerUnit;
-        this.landmarks = new Landmark[names.size()];
+        this.landmarks = new @Nullable Landmark[names.size()];
         Set<Landmark> taken = new HashSet<>();
         for (int i = 0; i < landmarks.length; i++) {
             Optional<Landmark> landmark = how.landmark(names.get(i)).filter(taken::add);
@@ -132,10 +133,11 @@ final class Intake {
                     place,
                     "“" + names.get(index) + "” lies at " + x + ", " + y + ", " + z + ", which cannot be");
         }
-        frame[4 * index] = x;
-        frame[4 * index + 1] = y;
-        frame[4 * index + 2] = z;
-        frame[4 * index + 3] = Math.min(1, confidence);
+        double[] begun = Objects.requireNonNull(frame);
+        begun[4 * index] = x;
+        begun[4 * index + 1] = y;
+        begun[4 * index + 2] = z;
+        begun[4 * index + 3] = Math.min(1, confidence);
     }
 
     private void finishFrame() {
@@ -144,22 +146,23 @@ final class Intake {
         }
         double[] done = frame;
         frame = null;
-        if (motion == null) {
+        if (placed == null) {
             waiting.add(done);
             if (waiting.size() >= WAITING) {
                 begin();
             }
         } else {
-            pass(done);
+            placed.take(done);
         }
     }
 
-    private void begin() {
+    private Placed begin() {
         double known = rate.or(this::rateOfTimes).or(how::rate).orElse(Reading.USUAL_RATE);
-        motion = Motion.builder(how.plane(), checkedRate(known, "times"), metresPerUnit);
-        turn = turn();
-        waiting.forEach(this::pass);
+        Placed begun = new Placed(Motion.builder(how.plane(), checkedRate(known, "times"), metresPerUnit), turn());
+        waiting.forEach(begun::take);
         waiting.clear();
+        placed = begun;
+        return begun;
     }
 
     private Optional<Double> rateOfTimes() {
@@ -176,26 +179,39 @@ final class Intake {
         return Optional.of((n - 1) / (times.get(n - 1) - times.get(0)));
     }
 
-    private void pass(double[] done) {
-        if (motion.frames() == MOST_FRAMES) {
-            throw FileProblems.at(
-                    Code.FILE_TOO_LONG,
-                    "frame " + (MOST_FRAMES + 1),
-                    "more than ten minutes at 60 frames per second; cut the file");
+    /** Frames in the athlete's axes, once the rate and the axes of the file are known. */
+    private final class Placed {
+
+        private final Motion.Builder motion;
+        private final double[][] turn;
+
+        Placed(Motion.Builder motion, double[][] turn) {
+            this.motion = motion;
+            this.turn = turn;
         }
-        motion.frame();
-        for (int i = 0; i < landmarks.length; i++) {
-            if (landmarks[i] != null && done[4 * i + 3] > 0) {
-                double x = done[4 * i];
-                double y = done[4 * i + 1];
-                double z = done[4 * i + 2];
-                motion.set(landmarks[i], along(0, x, y, z), along(1, x, y, z), along(2, x, y, z), done[4 * i + 3]);
+
+        void take(double[] done) {
+            if (motion.frames() == MOST_FRAMES) {
+                throw FileProblems.at(
+                        Code.FILE_TOO_LONG,
+                        "frame " + (MOST_FRAMES + 1),
+                        "more than ten minutes at 60 frames per second; cut the file");
+            }
+            motion.frame();
+            for (int i = 0; i < landmarks.length; i++) {
+                Landmark landmark = landmarks[i];
+                if (landmark != null && done[4 * i + 3] > 0) {
+                    double x = done[4 * i];
+                    double y = done[4 * i + 1];
+                    double z = done[4 * i + 2];
+                    motion.set(landmark, along(0, x, y, z), along(1, x, y, z), along(2, x, y, z), done[4 * i + 3]);
+                }
             }
         }
-    }
 
-    private double along(int row, double x, double y, double z) {
-        return turn[row][0] * x + turn[row][1] * y + turn[row][2] * z;
+        private double along(int row, double x, double y, double z) {
+            return turn[row][0] * x + turn[row][1] * y + turn[row][2] * z;
+        }
     }
 
     /** Rows of the matrix that turns the file's axes into the athlete's. */
@@ -217,8 +233,9 @@ final class Intake {
         Map<Landmark, double[]> sums = new EnumMap<>(Landmark.class);
         for (double[] f : waiting) {
             for (int i = 0; i < landmarks.length; i++) {
-                if (landmarks[i] != null && f[4 * i + 3] > 0) {
-                    double[] sum = sums.computeIfAbsent(landmarks[i], l -> new double[4]);
+                Landmark landmark = landmarks[i];
+                if (landmark != null && f[4 * i + 3] > 0) {
+                    double[] sum = sums.computeIfAbsent(landmark, l -> new double[4]);
                     for (int a = 0; a < 3; a++) {
                         sum[a] += f[4 * i + a];
                     }
@@ -250,7 +267,7 @@ final class Intake {
         return new double[][] {cross(left, up), left, up};
     }
 
-    private static double[] mean(Map<Landmark, double[]> sums, Point point) {
+    private static double @Nullable [] mean(Map<Landmark, double[]> sums, Point point) {
         double[] left = place(sums, Landmark.of(point, Side.LEFT));
         double[] right = place(sums, Landmark.of(point, Side.RIGHT));
         if (left == null || right == null) {
@@ -259,17 +276,17 @@ final class Intake {
         return new double[] {(left[0] + right[0]) / 2, (left[1] + right[1]) / 2, (left[2] + right[2]) / 2};
     }
 
-    private static double[] place(Map<Landmark, double[]> sums, Landmark landmark) {
+    private static double @Nullable [] place(Map<Landmark, double[]> sums, Landmark landmark) {
         double[] sum = sums.get(landmark);
         return sum == null ? null : new double[] {sum[0] / sum[3], sum[1] / sum[3], sum[2] / sum[3]};
     }
 
-    private static double[] difference(double[] to, double[] from) {
+    private static double @Nullable [] difference(double @Nullable [] to, double @Nullable [] from) {
         return to == null || from == null ? null : new double[] {to[0] - from[0], to[1] - from[1], to[2] - from[2]};
     }
 
     /** The part of a direction that is level, of length one; nothing where it is upright. */
-    private static double[] across(double[] direction, double[] up) {
+    private static double @Nullable [] across(double[] direction, double[] up) {
         double along = direction[0] * up[0] + direction[1] * up[1] + direction[2] * up[2];
         double[] level = {direction[0] - along * up[0], direction[1] - along * up[1], direction[2] - along * up[2]};
         double size = Math.sqrt(level[0] * level[0] + level[1] * level[1] + level[2] * level[2]);
@@ -285,9 +302,7 @@ final class Intake {
         if (frames == 0) {
             throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "end of file", "there is no frame in it");
         }
-        if (motion == null) {
-            begin();
-        }
-        return new LandmarkFile(format, names, mapping, motion.build());
+        Placed whole = placed == null ? begin() : placed;
+        return new LandmarkFile(format, names, mapping, whole.motion.build());
     }
 }

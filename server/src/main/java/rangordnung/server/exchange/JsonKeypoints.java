@@ -6,7 +6,9 @@ import java.io.OutputStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Motion;
@@ -76,7 +78,7 @@ final class JsonKeypoints {
 
         private final Reading how;
         private final List<Annotated> waiting = new ArrayList<>();
-        private Intake intake;
+        private @Nullable Intake intake;
         private int count;
         private double last = Double.NaN;
         private double step = Double.NaN;
@@ -194,12 +196,13 @@ final class JsonKeypoints {
                 gap(image, place);
                 last = image;
             }
-            intake.frame(Double.NaN);
+            Intake into = Objects.requireNonNull(intake);
+            into.frame(Double.NaN);
             for (int i = 0; i < count; i++) {
                 double v = keypoints.get(3 * i + 2);
                 // 0 not labelled, 1 hidden, 2 seen; what lies between is a confidence.
                 double confidence = v == 2 ? 1 : v == 1 ? 0.6 : v;
-                intake.point(i, keypoints.get(3 * i), keypoints.get(3 * i + 1), 0, confidence, place);
+                into.point(i, keypoints.get(3 * i), keypoints.get(3 * i + 1), 0, confidence, place);
             }
         }
 
@@ -215,7 +218,7 @@ final class JsonKeypoints {
                         "the picture " + image + " comes " + missing + " pictures after the one before");
             }
             for (int i = 0; i < missing; i++) {
-                intake.frame(Double.NaN);
+                Objects.requireNonNull(intake).frame(Double.NaN);
             }
         }
     }
@@ -227,7 +230,7 @@ final class JsonKeypoints {
         private Optional<Double> rate = Optional.empty();
         private double width = 1;
         private double height = 1;
-        private Intake intake;
+        private @Nullable Intake intake;
 
         ThirtyThree(Reading how) {
             this.how = how;
@@ -265,24 +268,25 @@ final class JsonKeypoints {
                         place(parser),
                         "width and height of the picture come before its frames, above zero");
             }
-            intake = new Intake(
+            Intake into = new Intake(
                     LandmarkFile.Format.LANDMARKS_33,
                     how,
                     Intake.Axes.PICTURE,
                     LandmarkNames.THIRTY_THREE,
                     rate,
                     Optional.empty());
+            intake = into;
             while (parser.nextToken() == JsonToken.START_OBJECT || parser.currentToken() == JsonToken.START_ARRAY) {
                 if (parser.currentToken() == JsonToken.START_ARRAY) {
-                    intake.frame(Double.NaN);
-                    landmarks(parser);
+                    into.frame(Double.NaN);
+                    landmarks(parser, into);
                 } else {
-                    frame(parser);
+                    frame(parser, into);
                 }
             }
         }
 
-        private void frame(JsonParser parser) {
+        private void frame(JsonParser parser, Intake into) {
             boolean begun = false;
             double time = Double.NaN;
             while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
@@ -291,19 +295,19 @@ final class JsonKeypoints {
                 if (name.equals("time") && !begun && parser.currentToken().isNumeric()) {
                     time = number(parser);
                 } else if (name.equals("landmarks") && !begun && parser.currentToken() == JsonToken.START_ARRAY) {
-                    intake.frame(time);
+                    into.frame(time);
                     begun = true;
-                    landmarks(parser);
+                    landmarks(parser, into);
                 } else {
                     parser.skipChildren();
                 }
             }
             if (!begun) {
-                intake.frame(time);
+                into.frame(time);
             }
         }
 
-        private void landmarks(JsonParser parser) {
+        private void landmarks(JsonParser parser, Intake into) {
             int i = 0;
             while (parser.nextToken() == JsonToken.START_OBJECT) {
                 String place = place(parser);
@@ -324,7 +328,7 @@ final class JsonKeypoints {
                     }
                 }
                 if (!Double.isNaN(x) && !Double.isNaN(y)) {
-                    intake.point(i, x * width, y * height, 0, confidence, place);
+                    into.point(i, x * width, y * height, 0, confidence, place);
                 }
                 i++;
             }
@@ -335,7 +339,7 @@ final class JsonKeypoints {
     /** Picture coordinates of a landmark by a name of a data set; nothing where it was not seen. */
     private record Seen(double x, double y, double confidence) {}
 
-    private static Seen seen(Motion motion, String name, int frame) {
+    private static @Nullable Seen seen(Motion motion, String name, int frame) {
         Optional<Landmark> landmark = name.equals("nose") ? Optional.of(Landmark.HEAD) : LandmarkNames.guess(name);
         Axis across = motion.plane() == Motion.Plane.FRONT ? Axis.Y : Axis.X;
         return landmark.filter(l -> motion.confidence(l, frame) > 0)

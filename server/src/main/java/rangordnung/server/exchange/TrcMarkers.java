@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import rangordnung.core.motion.Axis;
 import rangordnung.core.motion.Landmark;
 import rangordnung.core.motion.Motion;
@@ -119,6 +120,7 @@ final class TrcMarkers {
             return line;
         }
 
+        @Nullable
         String next() {
             StringBuilder line = new StringBuilder();
             try {

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
+import org.jspecify.annotations.Nullable;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Proposal;
 
@@ -24,7 +25,7 @@ class Decision {
     private UUID organisation;
 
     @Column(insertable = false, updatable = false)
-    private Long sequence;
+    private @Nullable Long sequence;
 
     @Column(name = "screening_id")
     private UUID screening;
@@ -36,14 +37,14 @@ class Decision {
     private Groups.Kind kind;
 
     @Enumerated(EnumType.STRING)
-    private Focus focus;
+    private @Nullable Focus focus;
 
-    private String rung;
+    private @Nullable String rung;
 
     @Enumerated(EnumType.STRING)
-    private Focus proposedFocus;
+    private @Nullable Focus proposedFocus;
 
-    private String proposedRung;
+    private @Nullable String proposedRung;
     private String reason;
 
     @Column(name = "author_id")
@@ -51,6 +52,7 @@ class Decision {
 
     private Instant at;
 
+    @SuppressWarnings("NullAway.Init")
     protected Decision() {}
 
     Decision(

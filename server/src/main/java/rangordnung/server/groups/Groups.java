@@ -10,6 +10,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -103,6 +104,8 @@ public class Groups {
     public record GroupsView(Screenings.ScreeningView screening, List<Group> groups, List<Member> open) {}
 
     /**
+     * A decision as it is sent.
+     *
      * @param id      made by the client; sending it twice changes nothing
      * @param basedOn the last decision the client knows about this athlete
      */
@@ -119,7 +122,7 @@ public class Groups {
         List<Member> members = screen.athletes().stream()
                 .map(s -> member(
                         s,
-                        proposals.get(s.athlete().id()),
+                        Objects.requireNonNull(proposals.get(s.athlete().id())),
                         Optional.ofNullable(last.get(s.athlete().id())),
                         authors))
                 .toList();

@@ -13,6 +13,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
 import org.postgresql.PGConnection;
 import org.postgresql.PGNotification;
 import org.slf4j.Logger;
@@ -41,7 +42,7 @@ class Live implements SmartLifecycle {
         return thread;
     });
     private volatile boolean running;
-    private Thread listener;
+    private @Nullable Thread listener;
 
     Live(DataSource database) {
         this.database = database;
@@ -68,7 +69,7 @@ class Live implements SmartLifecycle {
 
         private final SseEmitter emitter;
         private final List<Watcher> all;
-        private String waiting;
+        private @Nullable String waiting;
         private boolean telling;
 
         Watcher(SseEmitter emitter, List<Watcher> all) {
@@ -84,7 +85,7 @@ class Live implements SmartLifecycle {
             }
         }
 
-        private synchronized String next() {
+        private synchronized @Nullable String next() {
             String name = waiting;
             waiting = null;
             telling = name != null;

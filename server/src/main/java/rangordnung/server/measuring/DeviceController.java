@@ -53,7 +53,11 @@ class DeviceController {
             Optional<Side> working,
             @NotNull UUID trial) {}
 
-    /** What it says. @param facts what the test takes of it */
+    /**
+     * What it says.
+     *
+     * @param facts what the test takes of it
+     */
     record DeviceSaid(
             Optional<ScalesReading> scales,
             Optional<PlateReading> plate,
@@ -108,7 +112,7 @@ class DeviceController {
                     file.second(),
                     test.map(t -> facts(t, asked, reading)).orElse(List.of()));
         } catch (Refusal e) {
-            throw Problem.invalid(Code.NO_READING, e.getMessage(), "csv");
+            throw Problem.invalid(Code.NO_READING, String.valueOf(e.getMessage()), "csv");
         }
     }
 

@@ -77,13 +77,21 @@ class MeasuringController {
             Optional<Side> working,
             Optional<Side> near) {}
 
-    /** A clip to be measured. @param trial that its facts will belong to */
+    /**
+     * A clip to be measured.
+     *
+     * @param trial that its facts will belong to
+     */
     record Asked(@NotNull @Valid Clip clip, @NotNull @Valid About about, @NotNull UUID trial, @NotNull Source source) {}
 
     /** A measure in every frame; null where it is not assessable. */
     record Trace(Measure measure, Optional<Side> side, Double[] values) {}
 
-    /** What the screen needs to know of a measure. @param told the moment whose value stands for a repetition */
+    /**
+     * What the screen needs to know of a measure.
+     *
+     * @param told the moment whose value stands for a repetition
+     */
     record MeasureLine(Measure measure, String id, String unit, Repetition.Moment told) {}
 
     /**

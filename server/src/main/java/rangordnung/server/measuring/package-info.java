@@ -1,2 +1,3 @@
 /** Measures clips, devices and bodies for whoever asks, with the rules of a screening; keeps nothing. What counts is sent to the screening as facts. */
+@org.jspecify.annotations.NullMarked
 package rangordnung.server.measuring;

@@ -7,6 +7,7 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -71,7 +72,7 @@ public final class Answers {
                 .with(Problem.RETRY, DATABASE_BACK_SECONDS);
     }
 
-    static Problem incident(String doing, Throwable mistake) {
+    static Problem incident(String doing, @Nullable Throwable mistake) {
         String number = Incidents.report(doing, mistake);
         return new Problem(
                         HttpStatus.INTERNAL_SERVER_ERROR,
@@ -91,7 +92,7 @@ public final class Answers {
                     case BODY -> Code.BROKEN_BODY;
                     case CONTRADICTION -> Code.CONTRADICTION;
                 },
-                refusal.getMessage());
+                String.valueOf(refusal.getMessage()));
         if (!refusal.field().isEmpty()) {
             problem.with("field", refusal.field());
         }

@@ -22,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
@@ -76,7 +77,8 @@ class ApiDocument {
 
         @Override
         @SuppressWarnings({"rawtypes", "unchecked"})
-        public Schema resolve(AnnotatedType asked, ModelConverterContext context, Iterator<ModelConverter> chain) {
+        public @Nullable Schema resolve(
+                AnnotatedType asked, ModelConverterContext context, Iterator<ModelConverter> chain) {
             JavaType type = mapper.constructType(asked.getType());
             Class<?> raw = type.getRawClass();
             if (Optional.class.equals(raw) || !chain.hasNext()) {
@@ -93,7 +95,7 @@ class ApiDocument {
         }
 
         @SuppressWarnings({"rawtypes", "unchecked"})
-        private static void complete(JavaType type, Schema model) {
+        private static void complete(JavaType type, @Nullable Schema model) {
             if (model == null) {
                 return;
             }

@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.concurrent.Semaphore;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 
 /** The body of a request, on its way or here: in memory, or in a file that goes with it. */
@@ -127,7 +128,7 @@ abstract class Body implements AutoCloseable {
         private final HttpServletRequest request;
         private final long length;
         private final Duration longest;
-        private InFile file;
+        private @Nullable InFile file;
 
         Later(HttpServletRequest request, long length, Duration longest) {
             this.request = request;
@@ -141,9 +142,10 @@ abstract class Body implements AutoCloseable {
                 throw Problem.busy("Too many files are being sent at once. Try again in a moment.", 2);
             }
             try {
-                file = new InFile();
-                copy(request.getInputStream(), file.into(), System.nanoTime() + longest.toNanos());
-                return file.open();
+                InFile whole = new InFile();
+                file = whole;
+                copy(request.getInputStream(), whole.into(), System.nanoTime() + longest.toNanos());
+                return whole.open();
             } finally {
                 ARRIVING.release();
             }

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.Nulls;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -74,7 +75,7 @@ class CoreJson {
         }
 
         @Override
-        public Boolean hasRequiredMarker(MapperConfig<?> config, AnnotatedMember member) {
+        public @Nullable Boolean hasRequiredMarker(MapperConfig<?> config, AnnotatedMember member) {
             boolean ours = member instanceof AnnotatedParameter parameter
                     && parameter.getDeclaringClass().isRecord()
                     && parameter.getDeclaringClass().getName().startsWith("rangordnung.");
@@ -82,7 +83,7 @@ class CoreJson {
         }
 
         @Override
-        public JsonTypeInfo.Value findPolymorphicTypeInfo(MapperConfig<?> config, Annotated annotated) {
+        public JsonTypeInfo.@Nullable Value findPolymorphicTypeInfo(MapperConfig<?> config, Annotated annotated) {
             Class<?> type = annotated.getRawType();
             return annotated instanceof AnnotatedClass && (CoreTypes.family(type) || CoreTypes.member(type))
                     ? JsonTypeInfo.Value.construct(
@@ -91,7 +92,7 @@ class CoreJson {
         }
 
         @Override
-        public List<NamedType> findSubtypes(MapperConfig<?> config, Annotated annotated) {
+        public @Nullable List<NamedType> findSubtypes(MapperConfig<?> config, Annotated annotated) {
             Class<?> type = annotated.getRawType();
             return CoreTypes.family(type)
                     ? CoreTypes.members(type).stream()
@@ -101,7 +102,7 @@ class CoreJson {
         }
 
         @Override
-        public String findTypeName(MapperConfig<?> config, AnnotatedClass annotated) {
+        public @Nullable String findTypeName(MapperConfig<?> config, AnnotatedClass annotated) {
             return CoreTypes.member(annotated.getRawType()) ? CoreTypes.kind(annotated.getRawType()) : null;
         }
     }

@@ -1,6 +1,7 @@
 package rangordnung.server.platform;
 
 import java.security.SecureRandom;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -23,7 +24,7 @@ public final class Incidents {
      * @param doing what was being done, with ids
      * @return the number of the incident
      */
-    public static String report(String doing, Throwable mistake) {
+    public static String report(String doing, @Nullable Throwable mistake) {
         String number = String.valueOf(FIRST + RANDOM.nextInt(NUMBERS));
         LOG.error("Incident {}: {}, for {}", number, doing, who(), mistake);
         return number;

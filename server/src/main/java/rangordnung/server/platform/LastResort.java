@@ -11,6 +11,7 @@ import org.apache.catalina.connector.Request;
 import org.apache.catalina.connector.Response;
 import org.apache.catalina.core.StandardHost;
 import org.apache.catalina.valves.ErrorReportValve;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.boot.webmvc.error.ErrorController;
@@ -63,14 +64,14 @@ class LastResort {
             Answers.write(
                     problem(
                             status instanceof Integer code ? code : HttpStatus.NOT_FOUND.value(),
-                            (Throwable) request.getAttribute("jakarta.servlet.error.exception"),
+                            (@Nullable Throwable) request.getAttribute("jakarta.servlet.error.exception"),
                             request),
                     request,
                     response);
         }
     }
 
-    private static Problem problem(int status, Throwable thrown, HttpServletRequest request) {
+    private static Problem problem(int status, @Nullable Throwable thrown, HttpServletRequest request) {
         if (status != HttpStatus.INTERNAL_SERVER_ERROR.value()) {
             return Answers.of(Optional.ofNullable(HttpStatus.resolve(status)).orElse(HttpStatus.BAD_REQUEST));
         }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -70,7 +71,7 @@ class Problems extends ResponseEntityExceptionHandler {
         return answer(
                 first == null
                         ? Answers.of(HttpStatus.BAD_REQUEST)
-                        : invalid(first.getField(), first.getDefaultMessage()));
+                        : invalid(first.getField(), String.valueOf(first.getDefaultMessage())));
     }
 
     @Override
@@ -128,7 +129,7 @@ class Problems extends ResponseEntityExceptionHandler {
     /** Whatever else the framework refuses. */
     @Override
     protected ResponseEntity<Object> handleExceptionInternal(
-            Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+            Exception e, @Nullable Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         HttpStatus known = HttpStatus.resolve(status.value());
         if (known == null || known == HttpStatus.INTERNAL_SERVER_ERROR) {
             return answer(

@@ -26,7 +26,6 @@ final class Receiver implements ReadListener, AsyncListener {
     private final Consumer<Body> arrived;
     private final AtomicBoolean ended = new AtomicBoolean();
     private final byte[] part = new byte[8192];
-    private AsyncContext context;
     private long got;
 
     /**
@@ -58,7 +57,7 @@ final class Receiver implements ReadListener, AsyncListener {
     }
 
     void start(Duration longest) {
-        context = request.startAsync(request, response);
+        AsyncContext context = request.startAsync(request, response);
         context.setTimeout(longest.toMillis());
         context.addListener(this);
         in.setReadListener(this);
@@ -89,7 +88,7 @@ final class Receiver implements ReadListener, AsyncListener {
         } else if (ended.compareAndSet(false, true)) {
             over.run();
             arrived.accept(into);
-            context.dispatch();
+            request.getAsyncContext().dispatch();
         }
     }
 
@@ -98,9 +97,9 @@ final class Receiver implements ReadListener, AsyncListener {
             over.run();
             into.close();
             Answers.write(problem, request, response);
-            response.flushBuffer(); // with any of these answers the container closes the connection and reads no
-            // further
-            context.complete();
+            // With any of these answers the container closes the connection and reads no further.
+            response.flushBuffer();
+            request.getAsyncContext().complete();
         }
     }
 

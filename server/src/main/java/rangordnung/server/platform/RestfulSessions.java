@@ -6,6 +6,7 @@ import java.lang.reflect.Method;
 import java.lang.reflect.Proxy;
 import java.time.Duration;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 import org.springframework.session.Session;
 import org.springframework.session.SessionRepository;
 
@@ -32,7 +33,7 @@ final class RestfulSessions<S extends Session> implements SessionRepository<Sess
     }
 
     @Override
-    public Session findById(String id) {
+    public @Nullable Session findById(String id) {
         S found = kept.findById(id);
         return found == null ? null : restful(found);
     }
@@ -56,7 +57,7 @@ final class RestfulSessions<S extends Session> implements SessionRepository<Sess
     private record Restful<S extends Session>(S session) implements InvocationHandler {
 
         @Override
-        public Object invoke(Object proxy, Method method, Object[] arguments) throws Throwable {
+        public @Nullable Object invoke(Object proxy, Method method, Object[] arguments) throws Throwable {
             if (method.getName().equals("setLastAccessedTime")
                     && ((Instant) arguments[0])
                             .isBefore(session.getLastAccessedTime().plus(WRITTEN_EVERY))) {

@@ -4,6 +4,7 @@ import java.io.Serializable;
 import java.security.Principal;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 
@@ -12,7 +13,7 @@ import org.springframework.security.core.context.SecurityContextHolder;
  *
  * @param pass the pass of a helper; null for everybody else, since a session cannot keep an empty optional
  */
-public record Signed(UUID account, UUID organisation, String login, String name, Role role, Pass pass)
+public record Signed(UUID account, UUID organisation, String login, String name, Role role, @Nullable Pass pass)
         implements Principal, Serializable {
 
     /** What a helper's pass opens: one station of one screening. */

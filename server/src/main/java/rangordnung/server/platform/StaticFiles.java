@@ -3,6 +3,7 @@ package rangordnung.server.platform;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.CacheControl;
@@ -50,7 +51,7 @@ class StaticFiles implements WebMvcConfigurer {
     FlashMapManager nothingCarriedOver() {
         return new FlashMapManager() {
             @Override
-            public FlashMap retrieveAndUpdate(HttpServletRequest request, HttpServletResponse response) {
+            public @Nullable FlashMap retrieveAndUpdate(HttpServletRequest request, HttpServletResponse response) {
                 return null;
             }
 

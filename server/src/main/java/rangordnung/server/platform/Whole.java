@@ -7,12 +7,13 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletRequestWrapper;
 import java.io.IOException;
 import java.io.InputStream;
+import org.jspecify.annotations.Nullable;
 
 /** A request with its body at hand. It is a first request for all that follows, also where its body was waited for. */
 final class Whole extends HttpServletRequestWrapper implements AutoCloseable {
 
     private final Body body;
-    private Stream stream;
+    private @Nullable Stream stream;
 
     Whole(HttpServletRequest request, Body body) {
         super(request);

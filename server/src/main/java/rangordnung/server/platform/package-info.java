@@ -3,4 +3,5 @@
  * Knows no feature.
  */
 @org.springframework.modulith.ApplicationModule(type = org.springframework.modulith.ApplicationModule.Type.OPEN)
+@org.jspecify.annotations.NullMarked
 package rangordnung.server.platform;

@@ -28,8 +28,10 @@ class ProtocolVersion {
     @JdbcTypeCode(SqlTypes.JSON)
     private String body;
 
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant createdAt;
 
+    @SuppressWarnings("NullAway.Init")
     protected ProtocolVersion() {}
 
     ProtocolVersion(String protocol, int version, String body, Instant createdAt) {

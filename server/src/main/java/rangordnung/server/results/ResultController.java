@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -244,7 +245,10 @@ class ResultController {
                 .map(b -> new RankedBand(
                         b.number(),
                         b.members().stream()
-                                .map(m -> ranked(m, known.get(m.standing().athlete())))
+                                .map(m -> ranked(
+                                        m,
+                                        Objects.requireNonNull(
+                                                known.get(m.standing().athlete()))))
                                 .toList()))
                 .toList();
         return new RankingView(screen.screening(), bands, unranked, ranking.typicalDifference());

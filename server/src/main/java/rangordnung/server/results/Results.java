@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -246,7 +247,7 @@ public class Results {
                             mark.athlete(),
                             books.getOrDefault(mark.athlete(), Facts.AthleteBook.EMPTY),
                             under)
-                    : last.get(mark.athlete()).result();
+                    : Objects.requireNonNull(last.get(mark.athlete())).result();
             now.put(mark.athlete(), new Judged(mark, under, result));
             results.put(mark.athlete(), result);
         }

@@ -123,10 +123,11 @@ class SchoolController {
             UUID id = now.athlete().id();
             List<GradeMoved> grades =
                     grades(now.result(), other.athletes().get(i).result());
-            boolean stays = Objects.equals(before.get(id).band(), after.get(id).band())
-                    && Objects.equals(before.get(id).place(), after.get(id).place());
+            Stand was = Objects.requireNonNull(before.get(id));
+            Stand is = Objects.requireNonNull(after.get(id));
+            boolean stays = Objects.equals(was.band(), is.band()) && Objects.equals(was.place(), is.place());
             if (!grades.isEmpty() || !stays) {
-                moved.add(new Moved(id, now.athlete().name().full(), before.get(id), after.get(id), grades));
+                moved.add(new Moved(id, now.athlete().name().full(), was, is, grades));
             }
         }
         return moved;
@@ -154,7 +155,7 @@ class SchoolController {
                     ? Optional.of(known.value())
                     : Optional.empty();
             Optional<Proposal.Place> place =
-                    proposals.get(s.athlete().id()).proposal() instanceof Proposal.Placed placed
+                    Objects.requireNonNull(proposals.get(s.athlete().id())).proposal() instanceof Proposal.Placed placed
                             ? Optional.of(placed.place())
                             : Optional.empty();
             stands.put(

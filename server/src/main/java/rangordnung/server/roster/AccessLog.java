@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
+import org.jspecify.annotations.Nullable;
 
 /** Who saw or changed what, and when. */
 @Entity
@@ -15,7 +16,7 @@ class AccessLog {
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private Long id;
+    private @Nullable Long id;
 
     @TenantId
     @Column(name = "organisation_id")
@@ -27,9 +28,13 @@ class AccessLog {
     @Column(name = "athlete_id")
     private UUID athlete;
 
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private String action;
+
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant at;
 
+    @SuppressWarnings("NullAway.Init")
     protected AccessLog() {}
 
     AccessLog(UUID account, UUID athlete, String action, Instant at) {

@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
+import org.jspecify.annotations.Nullable;
 import rangordnung.core.body.AthleteName;
 import rangordnung.core.body.Side;
 import rangordnung.core.safety.Clearance;
@@ -29,24 +30,25 @@ class Athlete {
 
     private String givenName;
     private String familyName;
-    private LocalDate birthDate;
-    private Double heightCm;
-    private Double massKg;
-    private Double legLengthCm;
-    private String sport;
+    private @Nullable LocalDate birthDate;
+    private @Nullable Double heightCm;
+    private @Nullable Double massKg;
+    private @Nullable Double legLengthCm;
+    private @Nullable String sport;
 
     @Enumerated(EnumType.STRING)
-    private Side sidePreference;
+    private @Nullable Side sidePreference;
 
     @Enumerated(EnumType.STRING)
     private Clearance clearance;
 
-    private LocalDate clearanceOn;
-    private String clearanceBy;
+    private @Nullable LocalDate clearanceOn;
+    private @Nullable String clearanceBy;
 
     @Version
-    private Long version;
+    private @Nullable Long version;
 
+    @SuppressWarnings("NullAway.Init")
     protected Athlete() {}
 
     Athlete(UUID id, UUID team, AthleteRecord record) {
@@ -55,7 +57,7 @@ class Athlete {
         become(record);
     }
 
-    void become(AthleteRecord record) {
+    final void become(AthleteRecord record) {
         AthleteName name = record.name();
         givenName = name.given();
         familyName = name.family();

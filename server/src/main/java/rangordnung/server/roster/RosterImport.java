@@ -8,6 +8,7 @@ import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.TenantId;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** A table that was handed in and waits to be confirmed. */
 @Entity
@@ -23,6 +24,7 @@ class RosterImport {
     @Column(name = "team_id")
     private UUID team;
 
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private String fileName;
 
     @JdbcTypeCode(SqlTypes.JSON)
@@ -31,9 +33,12 @@ class RosterImport {
     @JdbcTypeCode(SqlTypes.JSON)
     private String mapping;
 
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant createdAt;
-    private Instant confirmedAt;
 
+    private @Nullable Instant confirmedAt;
+
+    @SuppressWarnings("NullAway.Init")
     protected RosterImport() {}
 
     RosterImport(UUID id, UUID team, String fileName, String sheet, String mapping, Instant createdAt) {

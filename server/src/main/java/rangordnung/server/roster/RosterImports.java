@@ -96,7 +96,7 @@ public class RosterImports {
                             "The roster changed since the preview. Nothing was written; look at the new preview.")
                     .with("counts", counts);
         }
-        long problems = counts.get(ImportPlan.Action.PROBLEM);
+        long problems = counts.getOrDefault(ImportPlan.Action.PROBLEM, 0L);
         if (problems > 0 && !leaveOutProblems) {
             throw Problem.conflict(
                     Code.ROWS_WITH_PROBLEMS,
@@ -109,7 +109,10 @@ public class RosterImports {
                             () -> entities.persist(new Athlete(UUID.randomUUID(), taken.team(), write.record())));
         }
         taken.confirm(clock.instant());
-        return new Done(counts.get(ImportPlan.Action.NEW), counts.get(ImportPlan.Action.UPDATE), problems);
+        return new Done(
+                counts.getOrDefault(ImportPlan.Action.NEW, 0L),
+                counts.getOrDefault(ImportPlan.Action.UPDATE, 0L),
+                problems);
     }
 
     private RosterImport find(UUID id) {

@@ -136,7 +136,9 @@ public class Rosters {
     }
 
     public AthleteView add(UUID team, AthleteRecord record) {
-        teams.findById(team).orElseThrow(() -> Problem.notFound("team or class"));
+        if (teams.findById(team).isEmpty()) {
+            throw Problem.notFound("team or class");
+        }
         record.checked();
         return view(athletes.save(new Athlete(UUID.randomUUID(), team, record)));
     }

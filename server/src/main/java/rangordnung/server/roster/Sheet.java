@@ -122,7 +122,7 @@ record Sheet(List<String> header, List<Line> rows) {
             checkLastQuote(text, lines.all);
             return lines.all;
         } catch (CsvParseException e) {
-            throw unclosedQuote(e.getMessage());
+            throw unclosedQuote(String.valueOf(e.getMessage()));
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }

@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
+import org.jspecify.annotations.Nullable;
 
 /** A roster: a school class or a club's team. */
 @Entity
@@ -26,8 +27,9 @@ class Team {
     private Rosters.Kind kind;
 
     @Version
-    private Long version;
+    private @Nullable Long version;
 
+    @SuppressWarnings("NullAway.Init")
     protected Team() {}
 
     Team(UUID id, String name, Rosters.Kind kind) {

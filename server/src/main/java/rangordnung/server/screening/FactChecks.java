@@ -68,9 +68,12 @@ record FactChecks(
         Fact fact = sent.fact();
         reach.ifPresent(r -> within(sent, r));
         if (fact instanceof Fact.TrialOpened opened) {
-            protocol.test(opened.test()).orElseThrow(() -> unknown(sent, "test", opened.test()));
-            opened.retest()
-                    .ifPresent(r -> protocol.retest(r.retest()).orElseThrow(() -> unknown(sent, "retest", r.retest())));
+            if (protocol.test(opened.test()).isEmpty()) {
+                throw unknown(sent, "test", opened.test());
+            }
+            opened.retest().filter(r -> protocol.retest(r.retest()).isEmpty()).ifPresent(r -> {
+                throw unknown(sent, "retest", r.retest());
+            });
         } else if (fact instanceof Fact.Marked mark) {
             Criterion criterion = criterion(sent, mark.trial(), mark.criterion());
             needsSide(sent, criterion, mark.side().isPresent(), mark.grade() != Grade.NONE);

@@ -12,6 +12,7 @@ import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.TenantId;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Persistable;
 
 /** One fact as it is kept: written once, never changed. */
@@ -27,7 +28,7 @@ class FactRow implements Persistable<UUID> {
     private UUID organisation;
 
     @Column(insertable = false, updatable = false)
-    private Long sequence;
+    private @Nullable Long sequence;
 
     @Column(name = "screening_id")
     private UUID screening;
@@ -35,7 +36,8 @@ class FactRow implements Persistable<UUID> {
     @Column(name = "athlete_id")
     private UUID athlete;
 
-    private UUID supersedes;
+    @SuppressWarnings("UnusedVariable") // read in the table only
+    private @Nullable UUID supersedes;
 
     @JdbcTypeCode(SqlTypes.JSON)
     private String body;
@@ -43,19 +45,23 @@ class FactRow implements Persistable<UUID> {
     @Column(name = "author_id")
     private UUID author;
 
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant deviceAt;
+
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant receivedAt;
 
     @Transient
     private boolean fresh = true;
 
+    @SuppressWarnings("NullAway.Init")
     protected FactRow() {}
 
     FactRow(
             UUID id,
             UUID screening,
             UUID athlete,
-            UUID supersedes,
+            @Nullable UUID supersedes,
             String body,
             UUID author,
             Instant deviceAt,

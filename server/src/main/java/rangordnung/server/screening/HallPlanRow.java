@@ -9,6 +9,7 @@ import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.TenantId;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** The hall of one screening, as the lead has set it up. */
 @Entity
@@ -27,8 +28,9 @@ class HallPlanRow {
     private String body;
 
     @Version
-    private Long version;
+    private @Nullable Long version;
 
+    @SuppressWarnings("NullAway.Init")
     protected HallPlanRow() {}
 
     HallPlanRow(UUID screening, String body) {

@@ -74,7 +74,9 @@ class Passes {
 
     /** Makes a pass; {@code origin} is where the phone reaches this server. */
     NewPass make(UUID screening, String station, String helper, int minutes, String origin) {
-        halls.of(screening).station(station).orElseThrow(() -> Problem.notFound("station in this hall"));
+        if (halls.of(screening).station(station).isEmpty()) {
+            throw Problem.notFound("station in this hall");
+        }
         Duration lasting =
                 Duration.ofMinutes(Refusal.within(minutes, SHORTEST_MINUTES, LONGEST_MINUTES, "minutes", "minutes"));
         byte[] secret = new byte[24];

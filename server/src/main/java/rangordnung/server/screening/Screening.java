@@ -29,8 +29,11 @@ class Screening {
     private String protocol;
 
     private int protocolVersion;
+
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant createdAt;
 
+    @SuppressWarnings("NullAway.Init")
     protected Screening() {}
 
     Screening(

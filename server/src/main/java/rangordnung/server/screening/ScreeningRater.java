@@ -27,6 +27,7 @@ class ScreeningRater {
     @Column(name = "organisation_id")
     private UUID organisation;
 
+    @SuppressWarnings("NullAway.Init")
     protected ScreeningRater() {}
 
     ScreeningRater(UUID screening, UUID account) {

@@ -99,16 +99,14 @@ public class Screenings {
     @Transactional(propagation = Propagation.SUPPORTS)
     Open open(UUID id, UUID athlete) {
         Signed signed = Signed.required();
-        Optional<ScreeningRows.Gate> gate = rows.gate(
-                id,
-                signed.organisation(),
-                signed.pass() == null ? NOTHING : signed.pass().id(),
-                athlete);
+        Signed.Pass pass = signed.pass();
+        Optional<ScreeningRows.Gate> gate =
+                rows.gate(id, signed.organisation(), pass == null ? NOTHING : pass.id(), athlete);
         boolean may =
                 switch (signed.role()) {
                     case LEAD -> true;
                     case RATER -> raters.existsByScreeningAndAccount(id, signed.account());
-                    case HELPER -> opens(signed.pass(), id, gate);
+                    case HELPER -> pass != null && opens(pass, id, gate);
                 };
         return gate.filter(g -> may)
                 .map(g -> new Open(g.view(), Optional.ofNullable(g.hall()), g.member()))

@@ -6,6 +6,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
+import org.jspecify.annotations.Nullable;
 
 /** Two raters saw a test differently; the lead has said which trial counts, and why. */
 @Entity
@@ -19,7 +20,7 @@ class Settlement {
     private UUID organisation;
 
     @Column(insertable = false, updatable = false)
-    private Long sequence;
+    private @Nullable Long sequence;
 
     @Column(name = "screening_id")
     private UUID screening;
@@ -36,6 +37,7 @@ class Settlement {
 
     private Instant at;
 
+    @SuppressWarnings("NullAway.Init")
     protected Settlement() {}
 
     Settlement(UUID id, UUID screening, UUID athlete, String test, UUID trial, String reason, UUID author, Instant at) {

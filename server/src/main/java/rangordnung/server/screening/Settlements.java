@@ -36,7 +36,11 @@ public class Settlements {
         this.clock = clock;
     }
 
-    /** @param id made by the client; sending it twice changes nothing */
+    /**
+     * A settlement as it is sent.
+     *
+     * @param id made by the client; sending it twice changes nothing
+     */
     public record NewSettlement(UUID id, UUID athlete, String test, UUID trial, String reason) {}
 
     /** A settlement as shown. */

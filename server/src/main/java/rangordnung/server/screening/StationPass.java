@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
+import org.jspecify.annotations.Nullable;
 
 /** A helper's way into one station of one screening, for a short time. The code itself is not kept. */
 @Entity
@@ -24,17 +25,26 @@ class StationPass {
 
     private String station;
     private String helper;
+
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private String codeHash;
 
     @Column(name = "account_id")
-    private UUID account;
+    private @Nullable UUID account;
 
+    @SuppressWarnings("UnusedVariable") // read in the table only
     private UUID createdBy;
-    private Instant createdAt;
-    private Instant expiresAt;
-    private Instant revokedAt;
-    private String deviceHash;
 
+    @SuppressWarnings("UnusedVariable") // read in the table only
+    private Instant createdAt;
+
+    private Instant expiresAt;
+    private @Nullable Instant revokedAt;
+
+    @SuppressWarnings("UnusedVariable") // read in the table only
+    private @Nullable String deviceHash;
+
+    @SuppressWarnings("NullAway.Init")
     protected StationPass() {}
 
     StationPass(
@@ -97,7 +107,7 @@ class StationPass {
         return opens(expiresAt, revokedAt, now);
     }
 
-    static boolean opens(Instant expiresAt, Instant revokedAt, Instant now) {
+    static boolean opens(Instant expiresAt, @Nullable Instant revokedAt, Instant now) {
         return revokedAt == null && now.isBefore(expiresAt);
     }
 }

@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionException;
@@ -59,9 +60,9 @@ class Dues {
     private record Ground(
             Screenings.ScreeningView screening,
             String team,
-            Facts.Extent facts,
-            Long settlements,
-            Rosters.Stamp roster) {}
+            Facts.@Nullable Extent facts,
+            @Nullable Long settlements,
+            Rosters.@Nullable Stamp roster) {}
 
     private record Known(Ground ground, Due due) {}
 

@@ -64,7 +64,7 @@ public record Script(
             throw Refusal.outOfRange("repetitions", repetitions, 1, 50, "");
         }
         if (!(stance >= 0.05 && stance <= 1.2)) {
-            throw Refusal.outOfRange("stance", Math.round(stance * 100), 5, 120, "cm");
+            throw Refusal.outOfRange("stance", (double) Math.round(stance * 100), 5, 120, "cm");
         }
         if (!(depth >= -40 && depth <= 80)) {
             throw Refusal.outOfRange("depth", depth, -40, 80, "degrees");

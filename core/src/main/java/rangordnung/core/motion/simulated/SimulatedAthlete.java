@@ -113,7 +113,7 @@ public final class SimulatedAthlete {
                 / 100
                 * (skeleton.at(Point.ANKLE, Side.LEFT).y()
                         - skeleton.at(Point.ANKLE, Side.RIGHT).y());
-        Sided<Double> knees = Sided.each(side -> kneeAcross(skeleton, side, moment, across));
+        Sided<Double> knees = Sided.each(side -> kneeAcross(skeleton, side, moment));
         skeleton.hips(pelvis(skeleton, knees, shin, thigh).plus(0, across, 0), s * faults.obliquity());
         for (Side side : Side.values()) {
             double toe = skeleton.at(Point.SECOND_TOE, side).y();
@@ -126,7 +126,7 @@ public final class SimulatedAthlete {
     }
 
     /** Where a kneecap is meant to be across: over the second toe, less what the fault takes it inward. */
-    private double kneeAcross(Skeleton skeleton, Side side, Moment moment, double pelvis) {
+    private double kneeAcross(Skeleton skeleton, Side side, Moment moment) {
         Faults faults = script.faults();
         double inward = faults.kneeIn().get(side).at(moment.depth(), moment.down())
                 + moment.depth() * faults.wobble() * Math.sin(2 * Math.PI * WOBBLES_PER_SECOND * moment.time());

@@ -2,6 +2,7 @@ package rangordnung.core.motion.simulated;
 
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.Objects;
 import rangordnung.core.body.ArmPosition;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Segment;
@@ -33,7 +34,7 @@ final class Skeleton {
     }
 
     Point3 at(Point point, Side side) {
-        return places.get(Landmark.of(point, side));
+        return Objects.requireNonNull(places.get(Landmark.of(point, side)));
     }
 
     private void put(Point point, Side side, Point3 place) {

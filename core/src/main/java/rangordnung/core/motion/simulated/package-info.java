@@ -4,4 +4,5 @@
  *
  * <p>Knows nothing of measuring: what it was told to do is what measuring must find.
  */
+@org.jspecify.annotations.NullMarked
 package rangordnung.core.motion.simulated;
