@@ -2,6 +2,7 @@
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { measureName, reasonWord, unitSign } from '../../lib/words/motion';
+  import { originOf } from '../../lib/words/origin';
   import { decimal } from '../../lib/words/words';
   import { keyOf, type Bench, type Measure } from './bench.svelte';
   import type { Side } from '../../lib/motion/clip';
@@ -21,6 +22,7 @@
 
   const repetitions = $derived(bench.report?.repetitions ?? []);
   const units = $derived(new Map(bench.measured?.measures.map((l) => [l.measure, l.unit])));
+  const origins = $derived(new Map(bench.measured?.measures.map((l) => [l.measure, originOf(l)])));
   const told = $derived(new Map(bench.measured?.measures.map((l) => [l.measure, l.told])));
 
   /** Of each measure the value that stands for a repetition, or why there is none. */
@@ -93,7 +95,9 @@
         {#each known as row (row.key)}
           {@const now = bench.now(row.measure, row.side)}
           <tr data-measure={row.key.trim()}>
-            <th scope="row" class="font-normal">{measureName(row.measure, row.side)}</th>
+            <th scope="row" class="font-normal" title={origins.get(row.measure)}
+              >{measureName(row.measure, row.side)}</th
+            >
             <td class="now text-right">{now === null ? '' : digits(now, row.measure)}</td>
             {#each row.cells as cell, i (i)}
               <td

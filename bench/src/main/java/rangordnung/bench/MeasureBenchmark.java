@@ -15,11 +15,11 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
-import rangordnung.core.motion.ClipReport;
-import rangordnung.core.motion.Examination;
-import rangordnung.core.motion.Motion;
-import rangordnung.core.motion.MotionRules;
-import rangordnung.core.motion.Subject;
+import rangordnung.core.motion.measure.ClipAnalysis;
+import rangordnung.core.motion.measure.ClipReport;
+import rangordnung.core.motion.measure.Subject;
+import rangordnung.core.motion.signal.Motion;
+import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
@@ -50,7 +50,7 @@ public final class MeasureBenchmark {
                         new ByteArrayInputStream(file), Optional.of(LandmarkFile.Format.LANDMARKS_33), HOW)
                 .motion();
         Supplier<ClipReport> measure =
-                () -> new Examination(read.get(), Subject.squat(Optional.of(build)), rules).report();
+                () -> new ClipAnalysis(read.get(), Subject.squat(Optional.of(build)), rules).report();
         for (int i = 0; i < WARM_UP; i++) {
             milliseconds(read);
             milliseconds(measure);
@@ -134,7 +134,7 @@ public final class MeasureBenchmark {
                         Optional.of(LandmarkFile.Format.LANDMARKS_33),
                         HOW)
                 .motion();
-        ClipReport report = new Examination(motion, Subject.squat(Optional.of(build)), rules()).report();
+        ClipReport report = new ClipAnalysis(motion, Subject.squat(Optional.of(build)), rules()).report();
         if (report.frames() != HOUR || report.repetitions().size() < 500) {
             throw new IllegalStateException(
                     report.frames() + " frames, " + report.repetitions().size() + " repetitions");

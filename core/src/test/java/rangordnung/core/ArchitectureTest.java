@@ -86,4 +86,21 @@ class ArchitectureTest {
             .mayOnlyAccessLayers("body", "protocol")
             .whereLayer("placement")
             .mayOnlyAccessLayers("body", "protocol", "record", "safety", "judgement", "link", "ladder");
+
+    /** Signals know nothing of measures, and what simulates movement knows nothing of measuring it. */
+    @ArchTest
+    static final ArchRule signals_come_first = layeredArchitecture()
+            .consideringOnlyDependenciesInLayers()
+            .layer("signal")
+            .definedBy("rangordnung.core.motion.signal..")
+            .layer("measure")
+            .definedBy("rangordnung.core.motion.measure..")
+            .layer("simulated")
+            .definedBy("rangordnung.core.motion.simulated..")
+            .whereLayer("signal")
+            .mayNotAccessAnyLayer()
+            .whereLayer("measure")
+            .mayOnlyAccessLayers("signal")
+            .whereLayer("simulated")
+            .mayOnlyAccessLayers("signal");
 }

@@ -16,12 +16,12 @@ import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
-import rangordnung.core.motion.Axis;
-import rangordnung.core.motion.ClipReport;
-import rangordnung.core.motion.Examination;
-import rangordnung.core.motion.Motion;
-import rangordnung.core.motion.MotionRules;
-import rangordnung.core.motion.Subject;
+import rangordnung.core.motion.measure.ClipAnalysis;
+import rangordnung.core.motion.measure.ClipReport;
+import rangordnung.core.motion.measure.Subject;
+import rangordnung.core.motion.signal.Axis;
+import rangordnung.core.motion.signal.Motion;
+import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Script;
@@ -189,7 +189,7 @@ class MeasuredTest {
                 Motion.builder(Motion.Plane.FRONT, 30, Optional.of(1.0)).frame();
         int bottom = (int) Math.round(30 * 3.4);
         film.landmarks().forEach(l -> picture.set(l, 0, film.at(l, Axis.Y, bottom), film.at(l, Axis.Z, bottom), 1));
-        ClipReport report = new Examination(picture.build(), Subject.squat(Optional.of(build)), RULES).report();
+        ClipReport report = new ClipAnalysis(picture.build(), Subject.squat(Optional.of(build)), RULES).report();
         Rater book = Rater.of(protocol, "overhead-squat");
         MeasuredFacts.of(protocol.tests().get(0), report, book.trialId(), Source.MARKED, WHOLE)
                 .forEach(book::add);
@@ -232,7 +232,7 @@ class MeasuredTest {
                 .with(Script.Exercise.SPLIT_SQUAT, front)
                 .withDepth(2)
                 .with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0))));
-        ClipReport report = new Examination(
+        ClipReport report = new ClipAnalysis(
                         Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(script)),
                         new Subject(
                                 Optional.of(build),

@@ -19,9 +19,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import rangordnung.core.motion.Axis;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.signal.Axis;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Motion;
 import rangordnung.server.platform.Code;
 
 /**

@@ -11,9 +11,9 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import rangordnung.core.body.Side;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Landmark.Point;
-import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Landmark.Point;
+import rangordnung.core.motion.signal.Motion;
 import rangordnung.server.platform.Code;
 
 /**

@@ -2,8 +2,8 @@ package rangordnung.server.exchange;
 
 import java.util.List;
 import java.util.Map;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Motion;
 
 /**
  * A file of landmarks, read.

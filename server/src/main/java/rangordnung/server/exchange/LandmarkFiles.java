@@ -7,7 +7,7 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
-import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.signal.Motion;
 
 /** Reads and writes files of landmarks of every kind. */
 public final class LandmarkFiles {

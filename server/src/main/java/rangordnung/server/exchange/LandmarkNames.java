@@ -6,8 +6,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import rangordnung.core.body.Side;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Landmark.Point;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Landmark.Point;
 
 /** Guesses which landmark a column or marker is, by how such names are commonly written. */
 final class LandmarkNames {

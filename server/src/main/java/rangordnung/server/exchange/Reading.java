@@ -2,8 +2,8 @@ package rangordnung.server.exchange;
 
 import java.util.Map;
 import java.util.Optional;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Motion;
 
 /**
  * How a file of landmarks is to be read.

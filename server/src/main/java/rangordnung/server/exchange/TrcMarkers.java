@@ -15,9 +15,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import rangordnung.core.motion.Axis;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.signal.Axis;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Motion;
 import rangordnung.server.platform.Code;
 
 /** Marker paths as text separated by tabs: three header lines, two lines of column names, then a line for each frame. */

@@ -29,18 +29,19 @@ import rangordnung.core.body.Build;
 import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.MeasuredFacts;
-import rangordnung.core.motion.ClipReport;
-import rangordnung.core.motion.Examination;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Measure;
-import rangordnung.core.motion.Motion;
-import rangordnung.core.motion.MotionRules;
-import rangordnung.core.motion.Repetition;
-import rangordnung.core.motion.Subject;
+import rangordnung.core.motion.measure.ClipAnalysis;
+import rangordnung.core.motion.measure.ClipReport;
+import rangordnung.core.motion.measure.Measure;
+import rangordnung.core.motion.measure.Subject;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Motion;
+import rangordnung.core.motion.signal.MotionRules;
+import rangordnung.core.motion.signal.Repetition;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
+import rangordnung.core.protocol.Label;
 import rangordnung.core.protocol.Policies;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Source;
@@ -90,9 +91,10 @@ class MeasuringController {
     /**
      * What the screen needs to know of a measure.
      *
-     * @param told the moment whose value stands for a repetition
+     * @param told  the moment whose value stands for a repetition
+     * @param label where its definition comes from
      */
-    record MeasureLine(Measure measure, String id, String unit, Repetition.Moment told) {}
+    record MeasureLine(Measure measure, String id, String unit, Repetition.Moment told, Label label) {}
 
     /**
      * What a clip says.
@@ -178,8 +180,8 @@ class MeasuringController {
         Optional<TestDefinition> test =
                 protocol.flatMap(p -> asked.about().test().map(id -> p.test(id)
                         .orElseThrow(() -> Problem.notFound("test in this protocol"))));
-        Examination examination =
-                new Examination(asked.clip().motion(), subject(asked.about(), protocol, test), protocols.motionRules());
+        ClipAnalysis examination = new ClipAnalysis(
+                asked.clip().motion(), subject(asked.about(), protocol, test), protocols.motionRules());
         ClipReport report = examination.report();
         List<Trace> traces = examination.traces().stream()
                 .map(t -> new Trace(
@@ -193,7 +195,7 @@ class MeasuringController {
         return new Measured(
                 report,
                 Stream.of(Measure.values())
-                        .map(m -> new MeasureLine(m, m.id(), m.unit(), m.told()))
+                        .map(m -> new MeasureLine(m, m.id(), m.unit(), m.told(), m.label()))
                         .toList(),
                 traces,
                 facts);

@@ -16,7 +16,7 @@ import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.LinkRules;
-import rangordnung.core.motion.MotionRules;
+import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.placement.PlacementRules;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;

@@ -29,15 +29,15 @@ import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
-import rangordnung.core.motion.Axis;
-import rangordnung.core.motion.ClipReport;
-import rangordnung.core.motion.Examination;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Measure;
-import rangordnung.core.motion.Motion;
-import rangordnung.core.motion.MotionRules;
-import rangordnung.core.motion.Repetition.Moment;
-import rangordnung.core.motion.Subject;
+import rangordnung.core.motion.measure.ClipAnalysis;
+import rangordnung.core.motion.measure.ClipReport;
+import rangordnung.core.motion.measure.Measure;
+import rangordnung.core.motion.measure.Subject;
+import rangordnung.core.motion.signal.Axis;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Motion;
+import rangordnung.core.motion.signal.MotionRules;
+import rangordnung.core.motion.signal.Repetition.Moment;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Faults.Phases;
@@ -127,7 +127,7 @@ class LandmarkFilesTest {
     }
 
     private static ClipReport report(Motion motion) {
-        return new Examination(
+        return new ClipAnalysis(
                         motion,
                         new Subject(
                                 Optional.of(BUILD),

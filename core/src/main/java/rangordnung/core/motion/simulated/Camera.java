@@ -4,8 +4,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import rangordnung.core.body.Side;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Motion;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Motion;
 
 /**
  * Sees a simulated athlete: from the front, from a side or in space, with noise.

@@ -7,8 +7,8 @@ import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Landmark.Point;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Landmark.Point;
 
 /**
  * Performs a script: segments keep their lengths, feet stay where they stand, and the mass centre stays over the feet

@@ -7,8 +7,8 @@ import rangordnung.core.body.ArmPosition;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Segment;
 import rangordnung.core.body.Side;
-import rangordnung.core.motion.Landmark;
-import rangordnung.core.motion.Landmark.Point;
+import rangordnung.core.motion.signal.Landmark;
+import rangordnung.core.motion.signal.Landmark.Point;
 
 /** The places of all landmarks at one moment. */
 final class Skeleton {

@@ -1,0 +1,249 @@
+package rangordnung.core.motion.measure;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import rangordnung.core.Refusal;
+import rangordnung.core.body.Side;
+import rangordnung.core.motion.signal.Landmark.Point;
+import rangordnung.core.motion.signal.Motion;
+import rangordnung.core.motion.signal.MotionRules;
+import rangordnung.core.motion.signal.Repetition;
+import rangordnung.core.motion.signal.Repetition.Moment;
+import rangordnung.core.motion.signal.Repetitions;
+import rangordnung.core.protocol.TestDefinition.Pattern;
+
+/** Measures a clip: cleans the paths, finds the repetitions, reads every measure that the plane shows, each with its noise. */
+public final class ClipAnalysis {
+
+    private final Motion motion;
+    private final Subject subject;
+    private final Legs legs;
+    private final Readings readings;
+    private final double[] hip;
+    private final Repetitions repetitions;
+    private final Standing standing;
+    private final BodyScale scale;
+    private final List<FrameMeasure> frameMeasures;
+
+    public ClipAnalysis(Motion motion, Subject subject, MotionRules rules) {
+        this.motion = motion;
+        this.subject = subject;
+        this.legs = Legs.of(motion, subject);
+        this.readings = new Readings(motion, rules, legs.sides());
+        this.hip = IntStream.range(0, motion.frames())
+                .mapToDouble(f -> readings.value(legs::hipHeight, f))
+                .toArray();
+        standsOnFeet(hip);
+        int last = motion.frames() - 1;
+        this.repetitions = still() || hold()
+                ? new Repetitions(List.of(new Repetition(1, 0, 0, last / 2, last, last)), 0, hip[last / 2])
+                : Repetitions.in(hip, hipNoise(), motion.rate(), rules);
+        this.standing = new Standing(readings, repetitions, hip, hold());
+        this.scale = BodyScale.of(motion, subject, legs.sides(), f -> standing.median(f, first()));
+        this.frameMeasures = Stream.of(Measure.values())
+                .filter(m -> m.taken().formula() != null && shown(m))
+                .flatMap(m -> legs.of(m.extent()).stream().map(side -> frameMeasure(m, side)))
+                .toList();
+    }
+
+    /** Refuses a body whose hip lies below its ankle in half of the frames or more. */
+    private static void standsOnFeet(double[] hip) {
+        double[] known = Arrays.stream(hip).filter(Double::isFinite).sorted().toArray();
+        if (known.length > 0 && known[known.length / 2] <= 0) {
+            throw Refusal.body("The hip lies below the ankle. Check which landmark is which, and which way is up.");
+        }
+    }
+
+    /** The complete repetitions with all that was measured. */
+    public ClipReport report() {
+        List<ClipReport.Repeated> measured = repetitions.complete().stream()
+                .map(r -> new ClipReport.Repeated(r, measurements(r)))
+                .toList();
+        return new ClipReport(
+                motion.plane(),
+                motion.rate(),
+                motion.frames(),
+                measured,
+                repetitions.incomplete(),
+                scale.metresPerUnit(),
+                scale.fromBody(),
+                legs.sides(),
+                motion.landmarks(),
+                still());
+    }
+
+    private List<Measurement> measurements(Repetition repetition) {
+        List<Measurement> all = new ArrayList<>();
+        RepetitionAnalysis analysis = new RepetitionAnalysis(this, repetition);
+        frameMeasures.forEach(m -> all.addAll(analysis.measurements(m)));
+        RepetitionEvents events = new RepetitionEvents(this, repetition);
+        for (Measure measure : Measure.values()) {
+            Taken.Event event = measure.taken().event();
+            if (event != null
+                    && shown(measure)
+                    && !still()
+                    && (!hold() || measure.taken().whileHeld())) {
+                legs.of(measure.extent()).forEach(side -> all.add(event.of(events, measure, side)));
+            }
+        }
+        return List.copyOf(all);
+    }
+
+    /**
+     * A measure in every frame, for drawing; against standing where it is told so.
+     *
+     * @return not a number where it is not assessable; empty where the plane does not show it
+     */
+    public Optional<double[]> trace(Measure measure, Optional<Side> side) {
+        return frameMeasure(measure, side).map(m -> {
+            double base = m.againstStanding() ? standing.median(m.inUnit(), first()) : 0;
+            return IntStream.range(0, motion.frames())
+                    .mapToDouble(f -> m.assessable(readings.posture(f))
+                            ? readings.value(m.inUnit(), f) - (Double.isNaN(base) ? 0 : base)
+                            : Double.NaN)
+                    .toArray();
+        });
+    }
+
+    /** All measures that a single frame gives. */
+    public List<Measurement> at(int frame) {
+        return frameMeasures.stream()
+                .map(m -> read(m, Moment.BOTTOM, frame, first()))
+                .toList();
+    }
+
+    /** Measures that can be drawn over time. */
+    public List<TraceOf> traces() {
+        return frameMeasures.stream()
+                .map(m -> new TraceOf(m.measure(), m.side()))
+                .toList();
+    }
+
+    /** A measure, and its side where it has one. */
+    public record TraceOf(Measure measure, Optional<Side> side) {}
+
+    private Repetition first() {
+        return repetitions.complete().isEmpty()
+                ? new Repetition(0, 0, 0, 0, 0, 0)
+                : repetitions.complete().get(0);
+    }
+
+    private boolean shown(Measure measure) {
+        return measure.taken().in(motion.plane(), subject.pattern());
+    }
+
+    private FrameMeasure frameMeasure(Measure measure, Side side) {
+        Taken taken = measure.taken();
+        return new FrameMeasure(
+                measure,
+                measure.extent() == Measure.Extent.WHOLE ? Optional.empty() : Optional.of(side),
+                Objects.requireNonNull(taken.formula()).of(side, legs),
+                scale.factor(taken.scale()),
+                scale.uncertain(taken.scale(), motion.plane()),
+                taken.wholeSegments() ? notForeshortened(side) : List.of());
+    }
+
+    private List<FrameMeasure.Bound> notForeshortened(Side side) {
+        double share = readings.rules().foreshortened().value() / 100;
+        return Stream.of(
+                        Formula.frontalLength(Point.HIP, Point.KNEE, side),
+                        Formula.frontalLength(Point.KNEE, Point.ANKLE, side))
+                .map(length -> new FrameMeasure.Bound(length, share * standing.median(length, first())))
+                .toList();
+    }
+
+    Optional<FrameMeasure> frameMeasure(Measure measure, Optional<Side> side) {
+        return frameMeasures.stream()
+                .filter(m -> m.measure() == measure && m.side().equals(side))
+                .findFirst();
+    }
+
+    Subject subject() {
+        return subject;
+    }
+
+    Legs legs() {
+        return legs;
+    }
+
+    Readings readings() {
+        return readings;
+    }
+
+    Standing standing() {
+        return standing;
+    }
+
+    double standingHeight() {
+        return repetitions.standingHeight();
+    }
+
+    double[] hip() {
+        return hip;
+    }
+
+    /** Noise of the height of the hip. */
+    double hipNoise() {
+        return readings.sem(legs::hipHeight, motion.frames() / 2);
+    }
+
+    boolean still() {
+        return motion.frames() == 1;
+    }
+
+    /** Whether a stance is held, which counts as one repetition from the first frame to the last. */
+    boolean hold() {
+        return subject.pattern() == Pattern.BALANCE;
+    }
+
+    /** A measure in a frame, told against the standing before a repetition where it is told so. */
+    Measurement read(FrameMeasure measure, Moment moment, int frame, Repetition repetition) {
+        if (!measure.assessable(readings.posture(frame))) {
+            return none(measure, moment, Measurement.Reason.POINTS_AT_CAMERA);
+        }
+        double value = readings.value(measure.inUnit(), frame);
+        if (Double.isNaN(value)) {
+            return none(measure, moment, missing(measure, frame));
+        }
+        double sem = readings.sem(measure.inUnit(), frame);
+        if (measure.againstStanding()) {
+            double base = still() ? Double.NaN : standing.median(measure.inUnit(), repetition);
+            if (Double.isNaN(base)) {
+                return none(measure, moment, Measurement.Reason.NO_STANDING);
+            }
+            value -= base;
+            sem = Math.hypot(sem, standing.sem(measure.inUnit(), repetition));
+        }
+        return new Measurement.Value(
+                measure.measure(),
+                measure.side(),
+                moment,
+                value,
+                Math.hypot(sem, scaleError(measure, value)),
+                readings.confidence(measure.formula(), frame),
+                frame);
+    }
+
+    /** What the athlete's proportions add to the error of a value. */
+    double scaleError(FrameMeasure measure, double value) {
+        return measure.scaled() ? value * readings.rules().scaleNoise().value() / 100 : 0;
+    }
+
+    static Measurement none(FrameMeasure measure, Moment moment, Measurement.Reason reason) {
+        return new Measurement.NotAssessable(measure.measure(), measure.side(), moment, reason);
+    }
+
+    Measurement.Reason missing(FrameMeasure measure, int frame) {
+        if (Double.isNaN(measure.factor())) {
+            return measure.measure().taken().scale() == Taken.Scale.PERCENT_OF_FOOT
+                    ? Measurement.Reason.NO_FOOT_LENGTH
+                    : Measurement.Reason.NO_SCALE;
+        }
+        return readings.missing(measure.formula(), frame);
+    }
+}

@@ -1,0 +1,31 @@
+package rangordnung.core.motion.measure;
+
+import java.util.Optional;
+import rangordnung.core.body.Build;
+import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Policies.KneeReference;
+import rangordnung.core.protocol.TestDefinition.Pattern;
+
+/**
+ * What is known of whom and what is measured.
+ *
+ * @param build         segment lengths, by which a picture gets its scale; empty where the stature is not known
+ * @param pattern       what is done
+ * @param working       the working leg, where legs work one after the other
+ * @param kneeReference line that the kneecap is held against
+ * @param targetThigh   thigh angle of the depth target, degrees
+ * @param near          the side toward the camera, in a view from the side; empty means the one that is seen better
+ */
+public record Subject(
+        Optional<Build> build,
+        Pattern pattern,
+        Optional<Side> working,
+        KneeReference kneeReference,
+        double targetThigh,
+        Optional<Side> near) {
+
+    /** A two-leg squat to parallel. */
+    public static Subject squat(Optional<Build> build) {
+        return new Subject(build, Pattern.SQUAT, Optional.empty(), KneeReference.SECOND_THIRD_TOE, 0, Optional.empty());
+    }
+}
