@@ -2050,135 +2050,15 @@ export interface components {
             /** Format: double */
             velocity: number;
         };
-        Policies: {
-            bands: components["schemas"]["PoliciesStatedPoliciesBands"];
-            breathing: components["schemas"]["PoliciesStatedPoliciesBreathing"];
-            depthTarget: components["schemas"]["PoliciesStatedPoliciesDepthTarget"];
-            descentStart: components["schemas"]["PoliciesStatedPoliciesDescentStart"];
-            footWeight: components["schemas"]["PoliciesStatedPoliciesFootWeight"];
-            gaze: components["schemas"]["PoliciesStatedPoliciesGaze"];
-            heelLift: components["schemas"]["PoliciesStatedPoliciesHeelLift"];
-            heelPlates: components["schemas"]["PoliciesStatedPoliciesHeelPlates"];
-            kneePastToe: components["schemas"]["PoliciesStatedPoliciesKneePastToe"];
-            kneeReference: components["schemas"]["PoliciesStatedPoliciesKneeReference"];
-            overheadKnee: components["schemas"]["PoliciesStatedPoliciesOverheadKnee"];
-            pause: components["schemas"]["PoliciesStatedPoliciesPause"];
-            soreKnee: components["schemas"]["PoliciesStatedPoliciesSoreKnee"];
-            stanceWidth: components["schemas"]["PoliciesStatedPoliciesStanceWidth"];
-            trunk: components["schemas"]["PoliciesStatedPoliciesTrunk"];
-            turnOut: components["schemas"]["PoliciesStatedPoliciesTurnOut"];
-        };
-        PoliciesStatedPoliciesBands: {
+        Policy: {
+            hides: string[];
+            name?: components["schemas"]["Text"];
             reason: components["schemas"]["Text"];
+            setUp?: components["schemas"]["Text"];
             target?: components["schemas"]["Threshold"];
             tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "BANDS" | "CUE_ONLY_EXPERIENCED" | "NO_BANDS";
-        };
-        PoliciesStatedPoliciesBreathing: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "IN_DOWN_OUT_UP" | "BRACE_WHEN_HEAVY" | "OUT_BEFORE_DESCENT";
-        };
-        PoliciesStatedPoliciesDepthTarget: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "PARALLEL" | "BELOW_PARALLEL" | "KNEE_HEIGHT" | "PERSONAL_CEILING";
-        };
-        PoliciesStatedPoliciesDescentStart: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "HIPS_FIRST" | "TOGETHER" | "IGNORE";
-        };
-        PoliciesStatedPoliciesFootWeight: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "HEELS" | "MIDFOOT_TOWARD_HEEL" | "MIDFOOT" | "EQUAL_TRIPOD";
-        };
-        PoliciesStatedPoliciesGaze: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "AHEAD" | "HALF_METRE_AHEAD" | "THREE_METRES_AHEAD";
-        };
-        PoliciesStatedPoliciesHeelLift: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "VOID_AND_CHAIR" | "VOID_AND_HEELS_UP" | "GRADE_ONLY";
-        };
-        PoliciesStatedPoliciesHeelPlates: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "KEEP" | "WEAN";
-        };
-        PoliciesStatedPoliciesKneePastToe: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "NO_CONCERN" | "SHOWN" | "LIMITED_IN_PAIN";
-        };
-        PoliciesStatedPoliciesKneeReference: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "SECOND_THIRD_TOE" | "BIG_TOE" | "BIG_TOE_OUTER_BORDER" | "FOOT_AXIS" | "HIP_ANKLE_LINE";
-        };
-        PoliciesStatedPoliciesOverheadKnee: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "TOLERATE_ONE_GRADE" | "STRICT";
-        };
-        PoliciesStatedPoliciesPause: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "FLUID" | "PAUSE_TO_SEE";
-        };
-        PoliciesStatedPoliciesSoreKnee: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "RAISE_FRONT_FOOT" | "LIMIT_KNEE_TRAVEL" | "LENGTHEN_STANCE" | "CUT_LOAD";
-        };
-        PoliciesStatedPoliciesStanceWidth: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "HIP_JOINT" | "SHOULDER" | "PERSONAL";
-        };
-        PoliciesStatedPoliciesTrunk: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "PARALLEL_TO_SHIN" | "UPRIGHT";
-        };
-        PoliciesStatedPoliciesTurnOut: {
-            reason: components["schemas"]["Text"];
-            target?: components["schemas"]["Threshold"];
-            tolerance?: components["schemas"]["Threshold"];
-            /** @enum {string} */
-            value: "PARALLEL" | "FIXED" | "RANGE" | "MATCH_ABDUCTION" | "PERSONAL";
+            value: string;
+            words?: components["schemas"]["Text"];
         };
         /** @enum {string} */
         ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "no-place" | "place-missing" | "move-impossible";
@@ -2224,7 +2104,9 @@ export interface components {
         Protocol: {
             id: string;
             name: components["schemas"]["Text"];
-            policies: components["schemas"]["Policies"];
+            policies: {
+                [key: string]: components["schemas"]["Policy"];
+            };
             retests: components["schemas"]["Retest"][];
             rules: components["schemas"]["Rules"];
             summary: components["schemas"]["Text"];
@@ -2233,7 +2115,7 @@ export interface components {
             version: number;
         };
         ProtocolControllerBatteryView: {
-            schools: components["schemas"]["Schools"];
+            questions: components["schemas"]["Question"][];
             tests: components["schemas"]["TestDefinition"][];
         };
         ProtocolsProtocolLine: {
@@ -2243,6 +2125,11 @@ export interface components {
             summary: components["schemas"]["Text"];
             /** Format: int32 */
             version: number;
+        };
+        Question: {
+            id: string;
+            name: components["schemas"]["Text"];
+            views: components["schemas"]["Policy"][];
         };
         Reading: {
             figures: components["schemas"]["ReadingFigureValue"][];
@@ -2635,24 +2522,6 @@ export interface components {
             /** Format: double */
             index?: number;
             place?: components["schemas"]["ProposalPlace"];
-        };
-        Schools: {
-            bands: components["schemas"]["PoliciesStatedPoliciesBands"][];
-            breathing: components["schemas"]["PoliciesStatedPoliciesBreathing"][];
-            depthTarget: components["schemas"]["PoliciesStatedPoliciesDepthTarget"][];
-            descentStart: components["schemas"]["PoliciesStatedPoliciesDescentStart"][];
-            footWeight: components["schemas"]["PoliciesStatedPoliciesFootWeight"][];
-            gaze: components["schemas"]["PoliciesStatedPoliciesGaze"][];
-            heelLift: components["schemas"]["PoliciesStatedPoliciesHeelLift"][];
-            heelPlates: components["schemas"]["PoliciesStatedPoliciesHeelPlates"][];
-            kneePastToe: components["schemas"]["PoliciesStatedPoliciesKneePastToe"][];
-            kneeReference: components["schemas"]["PoliciesStatedPoliciesKneeReference"][];
-            overheadKnee: components["schemas"]["PoliciesStatedPoliciesOverheadKnee"][];
-            pause: components["schemas"]["PoliciesStatedPoliciesPause"][];
-            soreKnee: components["schemas"]["PoliciesStatedPoliciesSoreKnee"][];
-            stanceWidth: components["schemas"]["PoliciesStatedPoliciesStanceWidth"][];
-            trunk: components["schemas"]["PoliciesStatedPoliciesTrunk"][];
-            turnOut: components["schemas"]["PoliciesStatedPoliciesTurnOut"][];
         };
         ScreeningControllerDelivery: {
             /** Format: uuid */

@@ -6,6 +6,11 @@ export function say(text: Schemas['Text']): string {
   return text[getLocale()];
 }
 
+/** What a school's view is called; an older version says only its id. */
+export function viewName(policy: Schemas['Policy']): string {
+  return policy.name ? say(policy.name) : policy.value;
+}
+
 /** Numbers and dates as the region of the browser writes them, where its language is the interface's; else as at home. */
 const region =
   navigator.languages.find((l) => l.startsWith(`${getLocale()}-`)) ??

@@ -150,7 +150,8 @@
                 {#if test.depth}{m.depth_status()}: <strong>{depthWord[test.depth]()}</strong>.
                 {/if}
                 {#if test.worseSide}{m.worse_side({ side: sideWord[test.worseSide]() })}{/if}
-                {#if test.voided}<span class="mt-1 block border-l-4 border-accent pl-2"
+                {#if test.voided && data.protocol.policies.heelLift}<span
+                    class="mt-1 block border-l-4 border-accent pl-2"
                     >{say(data.protocol.policies.heelLift.reason)}</span
                   >{/if}
                 {#if test.flags.length}<span class="mt-1 block border-l-4 border-accent pl-2"

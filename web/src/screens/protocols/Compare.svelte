@@ -6,9 +6,8 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
-  import { policyWord, valueWord } from '../../lib/words/policies';
   import { trouble } from '../../lib/words/trouble';
-  import { say } from '../../lib/words/words';
+  import { say, viewName } from '../../lib/words/words';
   import Moved from './Moved.svelte';
 
   let { params }: { params: { id: string } } = $props();
@@ -24,11 +23,17 @@
   let adopted = $state(false);
 
   const loaded = new Resource(async () => {
-    const [station, all] = await Promise.all([
+    const [station, all, battery] = await Promise.all([
       ask(api.GET('/api/screenings/{id}/board', { params: { path: { id: params.id } } })),
       ask(api.GET('/api/protocols')),
+      ask(api.GET('/api/battery')),
     ]);
-    return { screening: station.screening, all, mine: await protocolOf(station.screening) };
+    return {
+      screening: station.screening,
+      all,
+      questions: battery.questions,
+      mine: await protocolOf(station.screening),
+    };
   });
 
   async function compare(all: Line[]) {
@@ -69,14 +74,12 @@
       error = e;
     }
   }
-
-  const policies = Object.keys(policyWord) as (keyof typeof policyWord)[];
 </script>
 
 <Page title={m.schools_title()} above={loaded.data?.screening.name ?? ''} wide>
   <ScreeningTabs screening={params.id} at="results" />
   <Loaded resource={loaded}>
-    {#snippet children({ screening, all, mine })}
+    {#snippet children({ screening, all, questions, mine })}
       <p class="max-w-prose">{m.schools_text()}</p>
       <label class="mt-4 flex flex-wrap items-center gap-3">
         <strong>{say(mine.name)}, {m.version({ version: mine.version })}</strong>
@@ -98,14 +101,16 @@
             <h2>{m.schools_differ()}</h2>
             <table class="mt-2 w-full text-left">
               <tbody>
-                {#each policies.filter((p) => mine.policies[p].value !== theirs.policies[p].value) as policy (policy)}
+                {#each questions.filter((q) => mine.policies[q.id]?.value !== theirs.policies[q.id]?.value) as question (question.id)}
+                  {@const ours = mine.policies[question.id]}
+                  {@const held = theirs.policies[question.id]}
                   <tr class="border-b border-base-300 align-top">
-                    <th scope="row" class="py-1 pr-3 font-normal">{policyWord[policy]()}</th>
-                    <td class="pr-3">{valueWord(mine.policies[policy].value)}</td>
+                    <th scope="row" class="py-1 pr-3 font-normal">{say(question.name)}</th>
+                    <td class="pr-3">{ours ? viewName(ours) : ''}</td>
                     <td
-                      >{valueWord(theirs.policies[policy].value)}<span class="quiet block text-sm"
-                        >{say(theirs.policies[policy].reason)}</span
-                      ></td
+                      >{#if held}{viewName(held)}<span class="quiet block text-sm"
+                          >{say(held.reason)}</span
+                        >{/if}</td
                     >
                   </tr>
                 {/each}

@@ -6,15 +6,13 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import { roleWord } from '../../lib/words/judgement';
-  import { policyWord, valueWord } from '../../lib/words/policies';
   import { trouble } from '../../lib/words/trouble';
-  import { say } from '../../lib/words/words';
+  import { say, viewName } from '../../lib/words/words';
   import Moved from './Moved.svelte';
   import ThresholdField from './ThresholdField.svelte';
 
   let { params }: { params: { id: string; version: string } } = $props();
   type Protocol = Schemas['Protocol'];
-  type Policy = keyof Protocol['policies'];
   type Battery = Schemas['ProtocolControllerBatteryView'];
 
   let draft = $state<Protocol | null>(null);
@@ -43,18 +41,15 @@
     return { protocol, battery, screenings: today.screenings };
   });
 
-  const policies = Object.keys(policyWord) as Policy[];
-
   function changed() {
     moved = null;
     error = null;
   }
 
-  function choose(policy: Policy, value: string, battery: Battery) {
-    const view = battery.schools[policy].find((v) => v.value === value);
+  function choose(question: Schemas['Question'], value: string) {
+    const view = question.views.find((v) => v.value === value);
     if (!draft || !view) return;
-    // each policy takes a view of its own kind; the type of the pair is lost by walking over all of them
-    (draft.policies as Record<Policy, unknown>)[policy] = structuredClone(view);
+    draft.policies[question.id] = structuredClone(view);
     changed();
   }
 
@@ -171,26 +166,26 @@
         <section class="floor-line mt-6 pt-3">
           <h2>{m.protocol_school()}</h2>
           <dl class="mt-2 grid gap-x-8 md:grid-cols-2">
-            {#each policies as policy (policy)}
-              {@const stated = draft.policies[policy]}
+            {#each battery.questions as question (question.id)}
+              {@const stated = draft.policies[question.id]}
               <div class="grid grid-cols-[10rem_minmax(0,1fr)] gap-3 border-b border-base-300 py-2">
-                <dt class="font-bold">{policyWord[policy]()}</dt>
+                <dt class="font-bold">{say(question.name)}</dt>
                 <dd>
                   {#if editing}
                     <select
                       class="select h-11 w-full"
-                      aria-label={policyWord[policy]()}
-                      value={stated.value}
-                      onchange={(e) => choose(policy, e.currentTarget.value, battery)}
+                      aria-label={say(question.name)}
+                      value={stated?.value}
+                      onchange={(e) => choose(question, e.currentTarget.value)}
                     >
-                      {#each battery.schools[policy] as view (view.value)}<option value={view.value}
-                          >{valueWord(view.value)}</option
+                      {#each question.views as view (view.value)}<option value={view.value}
+                          >{viewName(view)}</option
                         >{/each}
                     </select>
-                  {:else}<strong>{valueWord(stated.value)}</strong>{/if}
-                  <span class="quiet block text-sm">{say(stated.reason)}</span>
+                  {:else}<strong>{stated ? viewName(stated) : ''}</strong>{/if}
+                  {#if stated}<span class="quiet block text-sm">{say(stated.reason)}</span>{/if}
                   {#each ['target', 'tolerance'] as const as which (which)}
-                    {@const threshold = stated[which]}
+                    {@const threshold = stated?.[which]}
                     {#if threshold}<ThresholdField
                         label={which === 'target' ? m.target_value() : m.tolerance()}
                         {threshold}

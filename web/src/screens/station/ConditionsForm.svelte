@@ -10,6 +10,7 @@
   const carries = $derived(c.load.position !== 'NONE');
   const kinds = Object.keys(aidWord) as Kind[];
   const bounds = $derived(desk.station.bounds);
+  const turnOut = $derived(desk.station.protocol.policies['turnOut']);
 
   /** What was typed, held within what can be. */
   const number = (e: Event) => {
@@ -100,6 +101,11 @@
           >{/each}
       </select>
     </label>
+    {#if turnOut?.target && turnOut.tolerance && desk.test.pattern === 'SQUAT'}<p
+        class="quiet text-sm"
+      >
+        {m.turn_out_aim({ aim: turnOut.target.value, within: turnOut.tolerance.value })}
+      </p>{/if}
     {@render field(m.stance_width(), 'cm', c.stanceCentimetres, stance, bounds.stance)}
     {#each ['left', 'right'] as const as side (side)}
       {@render field(

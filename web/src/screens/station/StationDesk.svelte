@@ -99,6 +99,11 @@
     { keys: ['q'], label: m.station_queue(), does: () => queue.open() },
   ]);
   $effect(() => keys.use(keyList));
+
+  function reason(policy: string): string {
+    const held = desk.station.protocol.policies[policy];
+    return held ? say(held.reason) : '';
+  }
 </script>
 
 {#if session.lead}<div class="hidden pt-4 lg:block">
@@ -226,7 +231,7 @@
               </ul>
               {#if byEye.some((c) => c.family === 'KNEE_LINE')}
                 <p class="quiet mt-1 border-t border-base-300 pt-2 text-sm">
-                  {say(desk.station.protocol.policies.kneeReference.reason)}
+                  {reason('kneeReference')}
                 </p>
               {/if}
               <Retests {desk} />

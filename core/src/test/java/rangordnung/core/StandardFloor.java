@@ -32,9 +32,9 @@ public final class StandardFloor {
     public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.1.json", PlacementRules.class);
 
     public static final LinkRules LINKS = read("/rangordnung/links/house-links.1.json", LinkRules.class);
-    public static final Battery BATTERY = read("/rangordnung/protocols/battery.2.json", Battery.class);
+    public static final Battery BATTERY = read("/rangordnung/protocols/battery.3.json", Battery.class);
     public static final List<String> RECIPES =
-            List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
+            List.of("standard-floor.4", "training-stance.3", "personal.3", "running-field.3", "quick-lesson.3");
 
     private StandardFloor() {}
 

@@ -78,8 +78,8 @@ class DemoIT extends ScreenTest {
         screens.put("measuring", "/measuring");
         screens.put("body", "/body");
         screens.put("protocols", "/protocols");
-        screens.put("protocol", "/protocols/training-stance/2");
-        screens.put("set-up", "/protocols/personal/2");
+        screens.put("protocol", "/protocols/training-stance/3");
+        screens.put("set-up", "/protocols/personal/3");
         screens.put("ranking", "/screening/" + id + "/ranking");
         screens.put("groups", "/screening/" + id + "/groups");
         screens.put("ranking-500", "/screening/" + club + "/ranking");

@@ -116,7 +116,7 @@ class LessonIT extends ScreenTest {
     @Order(1)
     void thirty_pupils_three_stations_and_a_network_that_fails_twice() {
         Page lead = founded();
-        atTheStation(lead, "Class 9", roster("Pupil", PUPILS), "standard-floor/3");
+        atTheStation(lead, "Class 9", roster("Pupil", PUPILS), "standard-floor/4");
         String screening = screening(lead);
         lead.navigate(product.address() + "#/screening/" + screening + "/plan");
         button(lead, "Remove Timed single-leg stance").click();
@@ -221,7 +221,7 @@ class LessonIT extends ScreenTest {
     @Order(2)
     void a_fault_is_retested_on_the_spot_and_explained() {
         Page page = signIn(page(390, 844), "lead", PASSWORD);
-        atTheStation(page, "Retests", roster("Re", 2), "standard-floor/3");
+        atTheStation(page, "Retests", roster("Re", 2), "standard-floor/4");
         String screening = screening(page);
         page.evaluate("() => { window.taps = 0; addEventListener('pointerdown', () => window.taps++, true); }");
         button(page, "Front: seen").click();
@@ -268,7 +268,7 @@ class LessonIT extends ScreenTest {
     @Order(3)
     void what_is_measured_by_hand_is_kept_with_its_parts_and_endings() {
         Page page = signIn(page(390, 844), "lead", PASSWORD);
-        atTheStation(page, "Measured", roster("Me", 1), "personal/2");
+        atTheStation(page, "Measured", roster("Me", 1), "personal/3");
         page.locator("[data-criterion='leg-fall'] [aria-label='Feet at rest left: 30°']")
                 .click();
         page.locator("[data-criterion='knee-hug'] button").nth(4).click();
@@ -316,7 +316,7 @@ class LessonIT extends ScreenTest {
     @Order(4)
     void check_in_asks_and_a_pass_taken_back_keeps_what_waits() {
         Page lead = signedIn("lead", PASSWORD);
-        atTheStation(lead, "Door", roster("Do", 3), "quick-lesson/2");
+        atTheStation(lead, "Door", roster("Do", 3), "quick-lesson/3");
         String screening = screening(lead);
         lead.navigate(product.address() + "#/screening/" + screening + "/plan");
         button(lead, "Add a station").click();
@@ -405,7 +405,7 @@ class LessonIT extends ScreenTest {
     @Order(6)
     void a_school_is_changed_only_after_seeing_whom_it_moves() {
         Page page = signedIn("lead", PASSWORD);
-        page.navigate(product.address() + "#/protocols/standard-floor/3");
+        page.navigate(product.address() + "#/protocols/standard-floor/4");
         button(page, "Change into a new version").click();
         page.getByLabel("Inward knee overhead").selectOption("TOLERATE_ONE_GRADE");
         assertThat(button(page, "Save as new version")).isDisabled();

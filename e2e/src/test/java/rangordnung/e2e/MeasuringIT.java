@@ -37,7 +37,7 @@ class MeasuringIT extends ScreenTest {
                 founded(),
                 "Measured",
                 "Given name;Family name;Height\nMira;One;175\nTom;Two;180\n",
-                "standard-floor/3");
+                "standard-floor/4");
     }
 
     private Page measuring(String from) {

@@ -10,8 +10,8 @@ import java.util.function.Function;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
-import rangordnung.core.protocol.Policies;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.School;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.record.Attendance;
 import rangordnung.core.record.Book;
@@ -44,10 +44,9 @@ public final class Judge {
         PersonalSetUp setUp = PersonalSetUp.of(protocol.tests().stream()
                 .filter(test -> test.role() == TestDefinition.Role.SET_UP)
                 .flatMap(test -> counted(test, baselines(test, TrialBook.of(test, book)), particulars).stream()
-                        .map(t ->
-                                new TrialJudge(protocol.rules(), protocol.policies(), test, t, absence, legs).judge()))
+                        .map(t -> new TrialJudge(protocol.rules(), protocol.school(), test, t, absence, legs).judge()))
                 .toList());
-        Policies policies = protocol.policies().withOwnDepth(setUp.depthCeiling());
+        School school = protocol.school().withOwnDepth(setUp.depthCeiling());
         List<TestResult> counting = new ArrayList<>();
         List<TestResult> second = new ArrayList<>();
         List<TestResult> retests = new ArrayList<>();
@@ -55,7 +54,7 @@ public final class Judge {
             List<TrialBook> trials = TrialBook.of(test, book);
             List<TrialBook> baselines = baselines(test, trials);
             Function<TrialBook, TestResult> judged =
-                    t -> new TrialJudge(protocol.rules(), policies, test, t, absence, legs).judge();
+                    t -> new TrialJudge(protocol.rules(), school, test, t, absence, legs).judge();
             Optional<TrialBook> counted = counted(test, baselines, particulars);
             switch (test.role()) {
                 case SCREEN -> counting.add(counted.map(judged).orElseGet(() -> untested(test, absence)));

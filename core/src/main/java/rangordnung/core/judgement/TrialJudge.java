@@ -18,8 +18,8 @@ import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
-import rangordnung.core.protocol.Policies;
 import rangordnung.core.protocol.Rules;
+import rangordnung.core.protocol.School;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Threshold;
 import rangordnung.core.protocol.Variant;
@@ -29,22 +29,22 @@ import rangordnung.core.record.Fact;
 /** Judges one trial: first each criterion as it was seen, then what heels and flags make of it. */
 final class TrialJudge {
 
-    private final Policies policies;
+    private final School school;
     private final Rules rules;
     private final TestDefinition test;
     private final TrialBook trial;
     private final Absence absence;
     private final Sided<Optional<Double>> legLength;
 
-    /** @param policies of the protocol, with the athlete's own targets where the school takes them */
+    /** @param school of the protocol, with the athlete's own targets where the school takes them */
     TrialJudge(
             Rules rules,
-            Policies policies,
+            School school,
             TestDefinition test,
             TrialBook trial,
             Absence absence,
             Sided<Optional<Double>> legLength) {
-        this.policies = policies;
+        this.school = school;
         this.rules = rules;
         this.test = test;
         this.trial = trial;
@@ -55,7 +55,7 @@ final class TrialJudge {
     TestResult judge() {
         List<CriterionResult> seen = test.criteria().stream().map(this::seen).toList();
         Grade lift = heelLift(seen);
-        boolean voids = policies.heelLift().value().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
+        boolean voids = school.heelLift().voids() && lift.atLeast(rules.heelLiftVoidsFrom());
         List<CriterionResult> judged = new ArrayList<>();
         for (CriterionResult result : seen) {
             judged.add(new CriterionResult(
@@ -154,7 +154,7 @@ final class TrialJudge {
     private Finding seen(Criterion criterion, Optional<Side> side, Optional<Reading> reading) {
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), side);
         List<Entry> values = trial.measured().getOrDefault(spot, List.of());
-        for (Anchor anchor : criterion.anchorsUnder(policies)) {
+        for (Anchor anchor : criterion.anchorsUnder(school)) {
             if (criterion.gauge().flatMap(g -> g.part(anchor.measure())).isPresent()) {
                 continue; // what is made of its attempts, the gauge says
             }
@@ -221,7 +221,7 @@ final class TrialJudge {
     private Finding marked(Criterion criterion, Entry entry, Fact.Marked mark) {
         Optional<Variant> variant = criterion.variant(mark.variant());
         List<UUID> facts = List.of(entry.id());
-        Variant.Effect effect = variant.map(v -> v.effect(policies)).orElse(Variant.Effect.FAULT);
+        Variant.Effect effect = variant.map(v -> v.effect(school)).orElse(Variant.Effect.FAULT);
         Optional<String> variantId = mark.grade() == Grade.NONE ? Optional.empty() : variant.map(Variant::id);
         Grade worst = mark.worst().map(w -> Grade.worse(w, mark.grade())).orElse(mark.grade());
         if (effect == Variant.Effect.NOTE) {
@@ -262,13 +262,13 @@ final class TrialJudge {
                 && usual
                 && overhead
                 && test.pattern() == TestDefinition.Pattern.SQUAT
-                && policies.overheadKnee().value() == Policies.OverheadKnee.TOLERATE_ONE_GRADE;
+                && school.overheadKnee() == School.OverheadKnee.TOLERATE_ONE_GRADE;
     }
 
     /** Median over the repetitions that landmarks were sure enough of; the worst single one is kept. */
     private Finding measured(Criterion criterion, Anchor anchor, List<Entry> entries) {
         List<UUID> facts = entries.stream().map(Entry::id).toList();
-        Optional<Double> target = anchor.target(policies);
+        Optional<Double> target = anchor.target(school);
         if (target.isEmpty()) {
             return notAssessable(
                     Finding.Reason.PERSONAL_TARGET_MISSING,
@@ -415,7 +415,7 @@ final class TrialJudge {
 
     /** What a depth without a fault has reached, by the school's target. */
     private DepthStatus reached() {
-        return switch (policies.depthTarget().value()) {
+        return switch (school.depthTarget()) {
             case BELOW_PARALLEL -> DepthStatus.BELOW_PARALLEL;
             case PERSONAL_CEILING -> DepthStatus.PERSONAL_CEILING_REACHED;
             case PARALLEL, KNEE_HEIGHT -> DepthStatus.PARALLEL_REACHED;

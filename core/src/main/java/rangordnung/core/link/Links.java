@@ -263,11 +263,9 @@ public final class Links {
                             arms(fault.test().test()),
                             Load.NONE,
                             0);
-                    double target = protocol.policies()
+                    double target = protocol.school()
                             .withOwnDepth(screen.personal().depthCeiling())
-                            .depthTarget()
-                            .target()
-                            .map(Threshold::value)
+                            .targetThigh()
                             .orElse(0.0);
                     if (own.reaches(target)) {
                         return LinkRules.Rule.BODY_MODEL_IN_REACH;

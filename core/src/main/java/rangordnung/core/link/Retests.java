@@ -6,9 +6,9 @@ import java.util.List;
 import java.util.Set;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Family;
-import rangordnung.core.protocol.Policies;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
+import rangordnung.core.protocol.School;
 import rangordnung.core.protocol.TestDefinition;
 
 /** Which retests are worth doing while the athlete still stands there. */
@@ -36,7 +36,7 @@ public final class Retests {
     public static List<Retest> offered(Protocol protocol, LinkRules rules, TestDefinition test, Family family) {
         List<Retest> fitting = new ArrayList<>(fitting(protocol, test, family));
         String asked =
-                switch (protocol.policies().heelLift().value()) {
+                switch (protocol.school().heelLift()) {
                     case VOID_AND_CHAIR -> "chair";
                     case VOID_AND_HEELS_UP, GRADE_ONLY -> "heels-up";
                 };
@@ -61,6 +61,6 @@ public final class Retests {
 
     /** Whether bands are offered to experienced athletes only. */
     public static boolean experiencedOnly(Protocol protocol, Retest retest) {
-        return retest.experienced() && protocol.policies().bands().value() == Policies.Bands.CUE_ONLY_EXPERIENCED;
+        return retest.experienced() && protocol.school().bands() == School.Bands.CUE_ONLY_EXPERIENCED;
     }
 }

@@ -41,8 +41,8 @@ public record Anchor(
     }
 
     /** What is taken off a value first under a school; empty where the school wants the athlete's own and it is not known. */
-    public Optional<Double> target(Policies policies) {
-        return against.map(policies::target).orElse(Optional.of(0.0));
+    public Optional<Double> target(School school) {
+        return against.map(school::target).orElse(Optional.of(0.0));
     }
 
     /** Deviation of a value, 0 to 1, after its target was taken off. */

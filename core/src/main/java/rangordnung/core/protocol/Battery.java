@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Everything a protocol can be put together from: criteria, tests, retests, schools and the numbers of judgement.
@@ -17,7 +18,7 @@ public record Battery(
         List<Criterion> criteria,
         List<Template> tests,
         List<Retest> retests,
-        Schools schools,
+        List<Question> questions,
         Rules rules) {
 
     /** A test whose criteria are taken from the battery; the parts are those of {@link TestDefinition}. */
@@ -34,10 +35,16 @@ public record Battery(
             TestDefinition.Role role,
             Text arms,
             Text footwear,
-            List<TestDefinition.SetUpStep> setUp,
-            List<Text> allowedWords,
+            List<Line> setUp,
+            List<Words> allowedWords,
             List<Use> criteria,
             Conditions standard) {}
+
+    /** One step of a set-up: in words of its own, or in those of the school's view on a question. */
+    public record Line(String part, Optional<Text> text, Optional<String> policy) {}
+
+    /** What may be said: in words of its own, or in those of the school's view on a question. */
+    public record Words(Optional<Text> text, Optional<String> policy) {}
 
     /** A criterion of the battery as one test uses it; what is present takes the place of the criterion's own. */
     public record Use(
@@ -65,22 +72,22 @@ public record Battery(
         List<TestDefinition> chosen = recipe.tests().stream()
                 .map(c -> test(c.test(), orEmpty(c.role())))
                 .toList();
-        Policies policies = schools.choose(recipe.policies());
+        School school = School.of(questions, recipe.policies());
         return new Protocol(
                 recipe.id(),
                 recipe.version(),
                 recipe.name(),
                 recipe.summary(),
-                chosen,
-                policies,
+                dressed(chosen, school),
+                school.policies(),
                 rules,
-                retestsFor(chosen, policies));
+                retestsFor(chosen, school));
     }
 
     /** The retests that go with tests and a school: those whose test is there, and bands only where they are allowed. */
-    public List<Retest> retestsFor(List<TestDefinition> chosen, Policies policies) {
+    public List<Retest> retestsFor(List<TestDefinition> chosen, School school) {
         Set<String> ids = new HashSet<>(chosen.stream().map(TestDefinition::id).toList());
-        boolean bands = policies.bands().value() != Policies.Bands.NO_BANDS;
+        boolean bands = school.bands() != School.Bands.NO_BANDS;
         return retests.stream()
                 .filter(r -> r.otherTest().map(ids::contains).orElse(true))
                 .filter(r -> bands
@@ -94,6 +101,7 @@ public record Battery(
                 .filter(x -> x.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> new InvalidProtocol("The battery has no test " + id));
+        School usual = School.of(questions, Map.of());
         List<Criterion> all = new ArrayList<>();
         t.criteria().forEach(use -> all.add(criterion(use)));
         return new TestDefinition(
@@ -107,12 +115,71 @@ public record Battery(
                 t.heels(),
                 t.arms(),
                 t.footwear(),
-                t.setUp(),
-                t.allowedWords(),
+                setUp(t, usual),
+                words(t, usual),
                 all,
                 t.legs(),
                 role.orElse(t.role()),
                 t.standard());
+    }
+
+    private static List<TestDefinition.SetUpStep> setUp(Template test, School school) {
+        return test.setUp().stream()
+                .flatMap(line ->
+                        orEmpty(line.policy()).map(p -> policy(school, p).setUp()).orElse(orEmpty(line.text())).stream()
+                                .map(text -> new TestDefinition.SetUpStep(line.part(), text)))
+                .toList();
+    }
+
+    private static List<Text> words(Template test, School school) {
+        return test.allowedWords().stream()
+                .flatMap(line ->
+                        orEmpty(line.policy())
+                                .map(p -> policy(school, p).words())
+                                .orElse(orEmpty(line.text()))
+                                .stream())
+                .toList();
+    }
+
+    private static Policy policy(School school, String id) {
+        return Optional.ofNullable(school.policies().get(id))
+                .orElseThrow(() -> new InvalidProtocol("There is no policy “" + id + "”"));
+    }
+
+    /** Tests as a school wants them: its lines in the set-up, its words, and without the measures that are of no concern to it. */
+    private List<TestDefinition> dressed(List<TestDefinition> chosen, School school) {
+        Set<String> hidden = school.policies().values().stream()
+                .flatMap(p -> p.hides().stream())
+                .collect(Collectors.toSet());
+        return chosen.stream()
+                .map(test -> tests.stream()
+                        .filter(t -> t.id().equals(test.id()))
+                        .findFirst()
+                        .map(t -> test.with(setUp(t, school), words(t, school)))
+                        .orElse(test)
+                        .of(test.criteria().stream().map(c -> c.without(hidden)).toList()))
+                .toList();
+    }
+
+    /**
+     * A protocol that was put together by hand, with what its school changes in its tests, and the words of each view.
+     *
+     * @throws InvalidProtocol where a policy takes a view that no question knows
+     */
+    public Protocol dressed(Protocol protocol) {
+        for (Question question : questions) {
+            Policy held = protocol.policies().get(question.id());
+            if (held != null && question.view(held.value()).isEmpty()) {
+                throw new InvalidProtocol("No view “" + held.value() + "” is known for " + question.id());
+            }
+        }
+        School school = protocol.school().completed(questions);
+        return protocol.with(dressed(protocol.tests(), school), school);
+    }
+
+    /** A protocol as an older version of the product kept it, with the words of each view. */
+    public Protocol named(Protocol protocol) {
+        return protocol.with(protocol.tests(), protocol.school().completed(questions));
     }
 
     private Criterion criterion(Use use) {

@@ -3,6 +3,7 @@ package rangordnung.core.protocol;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import rangordnung.core.Refusal;
 
 /**
@@ -81,10 +82,28 @@ public record Criterion(
     }
 
     /** The anchors that count under a school, the first that was measured first. */
-    public List<Anchor> anchorsUnder(Policies policies) {
+    public List<Anchor> anchorsUnder(School school) {
         return anchors.stream()
-                .filter(a -> a.under().isEmpty() || a.under().stream().anyMatch(policies::hold))
+                .filter(a -> a.under().isEmpty() || a.under().stream().anyMatch(school::hold))
                 .toList();
+    }
+
+    /** The same without some of what is noted. */
+    Criterion without(Set<String> measures) {
+        return new Criterion(
+                id,
+                name,
+                question,
+                family,
+                views,
+                extent,
+                weight,
+                voidedByHeelLift,
+                key,
+                variants,
+                anchors,
+                noted.stream().filter(m -> !measures.contains(m)).collect(Collectors.toSet()),
+                gauge);
     }
 
     public Optional<Anchor> anchor(String measure) {

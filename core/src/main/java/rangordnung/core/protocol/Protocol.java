@@ -1,7 +1,10 @@
 package rangordnung.core.protocol;
 
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -23,7 +26,7 @@ public record Protocol(
         Text name,
         Text summary,
         List<TestDefinition> tests,
-        Policies policies,
+        Map<String, Policy> policies,
         Rules rules,
         List<Retest> retests) {
 
@@ -34,7 +37,8 @@ public record Protocol(
         Refusal.present(id, "id");
         Refusal.present(name, "name");
         Refusal.present(summary, "summary");
-        Refusal.present(policies, "policies");
+        policies = Collections.unmodifiableMap(new LinkedHashMap<>(Refusal.present(policies, "policies")));
+        School school = new School(policies);
         Refusal.present(rules, "rules");
         if (version < 1 || tests == null || tests.isEmpty() || tests.size() > MOST_TESTS) {
             throw new InvalidProtocol(
@@ -59,17 +63,27 @@ public record Protocol(
         }
         tests = List.copyOf(tests);
         for (TestDefinition test : tests) {
-            test.criteria().forEach(criterion -> policiesKnown(criterion, policies));
+            test.criteria().forEach(criterion -> policiesKnown(criterion, school));
         }
     }
 
     /** Whatever names a policy names one that there is, so that judging never meets another. */
-    private static void policiesKnown(Criterion criterion, Policies policies) {
-        criterion.variants().forEach(variant -> variant.judgedUnder().forEach(policies::hold));
+    private static void policiesKnown(Criterion criterion, School school) {
+        criterion.variants().forEach(variant -> variant.judgedUnder().forEach(school::hold));
         criterion.anchors().forEach(anchor -> {
-            anchor.under().forEach(policies::hold);
-            anchor.target(policies);
+            anchor.under().forEach(school::hold);
+            anchor.target(school);
         });
+    }
+
+    /** The school that it takes. */
+    public School school() {
+        return new School(policies);
+    }
+
+    /** The same with other tests and another school. */
+    Protocol with(List<TestDefinition> otherTests, School school) {
+        return new Protocol(id, version, name, summary, otherTests, school.policies(), rules, retests);
     }
 
     /**

@@ -160,6 +160,27 @@ public record TestDefinition(
         return role == Role.SCREEN;
     }
 
+    /** The same with another set-up and other words. */
+    TestDefinition with(List<SetUpStep> steps, List<Text> words) {
+        return new TestDefinition(
+                id,
+                name,
+                pattern,
+                weight,
+                repetitions,
+                requiredViews,
+                optionalViews,
+                heels,
+                arms,
+                footwear,
+                steps,
+                words,
+                criteria,
+                legs,
+                role,
+                standard);
+    }
+
     /** The same with some of its criteria, at least one. */
     TestDefinition of(List<Criterion> some) {
         return new TestDefinition(

@@ -35,14 +35,14 @@ public record Variant(String id, Text name, Effect effect, Optional<DepthStatus>
     }
 
     /** What the mark means under a school; whoever has reached what the school asks of them shows no fault. */
-    public Effect effect(Policies policies) {
+    public Effect effect(School school) {
         if (depthStatus.equals(Optional.of(DepthStatus.PERSONAL_CEILING_REACHED))
-                && policies.depthTarget().value() == Policies.DepthTarget.PERSONAL_CEILING) {
+                && school.depthTarget() == School.DepthTarget.PERSONAL_CEILING) {
             return Effect.NOTE;
         }
         return effect == Effect.FAULT
                         && !judgedUnder.isEmpty()
-                        && judgedUnder.stream().noneMatch(policies::hold)
+                        && judgedUnder.stream().noneMatch(school::hold)
                 ? Effect.NOTE
                 : effect;
     }

@@ -294,10 +294,10 @@ class GaugeTest {
     /** By school: what starts the descent is a fault in one and a note in another. */
     @ParameterizedTest
     @CsvSource({
-        "standard-floor.3, overhead-squat, knees-first, NONE",
-        "training-stance.2, own-stance-squat, knees-first, MARKED",
-        "training-stance.2, own-stance-squat, hips-only, NONE",
-        "running-field.2, own-stance-squat, hips-only, MARKED"
+        "standard-floor.4, overhead-squat, knees-first, NONE",
+        "training-stance.3, own-stance-squat, knees-first, MARKED",
+        "training-stance.3, own-stance-squat, hips-only, NONE",
+        "running-field.3, own-stance-squat, hips-only, MARKED"
     })
     void the_start_of_the_descent_is_a_matter_of_school(String recipe, String test, String variant, Grade grade) {
         Protocol protocol = StandardFloor.shipped(recipe);

@@ -119,12 +119,7 @@ class BodyModelController {
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));
         Threshold factor = perCentimetre();
         Optional<KnownBody> body = screened.result().body();
-        double target = screen.protocol()
-                .policies()
-                .depthTarget()
-                .target()
-                .map(Threshold::value)
-                .orElse(0.0);
+        double target = screen.protocol().school().targetThigh().orElse(0.0);
         return new BodyStart(
                 screened.athlete().stature().map(m -> m * 100),
                 Sided.each(side -> wall(screened.result(), side).map(cm -> cm * factor.value())),

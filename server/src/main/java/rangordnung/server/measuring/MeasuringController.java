@@ -42,11 +42,10 @@ import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.core.protocol.Label;
-import rangordnung.core.protocol.Policies;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.School;
 import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition;
-import rangordnung.core.protocol.Threshold;
 import rangordnung.core.record.Fact;
 import rangordnung.server.exchange.LandmarkFile;
 import rangordnung.server.exchange.LandmarkFiles;
@@ -212,15 +211,13 @@ class MeasuringController {
     }
 
     private static Subject subject(About about, Optional<Protocol> protocol, Optional<TestDefinition> test) {
-        Optional<Policies> policies = protocol.map(Protocol::policies);
+        Optional<School> school = protocol.map(Protocol::school);
         return new Subject(
                 about.stature().map(cm -> Build.ofStature(cm / 100)),
                 test.map(TestDefinition::pattern).or(about::pattern).orElse(TestDefinition.Pattern.SQUAT),
                 about.working(),
-                policies.map(p -> p.kneeReference().value()).orElse(Policies.KneeReference.SECOND_THIRD_TOE),
-                policies.flatMap(p -> p.depthTarget().target())
-                        .map(Threshold::value)
-                        .orElse(0.0),
+                school.map(School::kneeReference).orElse(School.KneeReference.SECOND_THIRD_TOE),
+                school.flatMap(School::targetThigh).orElse(0.0),
                 about.near());
     }
 

@@ -12,14 +12,14 @@ import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;
-import rangordnung.core.protocol.Schools;
+import rangordnung.core.protocol.Question;
 import rangordnung.core.protocol.TestDefinition;
 
 @RestController
 class ProtocolController {
 
     /** @param tests whole, each as a protocol takes it in */
-    record BatteryView(List<TestDefinition> tests, Schools schools) {}
+    record BatteryView(List<TestDefinition> tests, List<Question> questions) {}
 
     private final Protocols protocols;
 
@@ -50,7 +50,7 @@ class ProtocolController {
                 battery.tests().stream()
                         .map(t -> battery.test(t.id(), Optional.empty()))
                         .toList(),
-                battery.schools());
+                battery.questions());
     }
 
     /** Keeps a changed protocol as the next version of its name; what was judged before keeps its version. */

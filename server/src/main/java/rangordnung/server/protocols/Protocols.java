@@ -40,7 +40,7 @@ public class Protocols {
     private static final String WHOLE = "standard-floor.1";
 
     private static final List<String> RECIPES =
-            List.of("standard-floor.3", "training-stance.2", "personal.2", "running-field.2", "quick-lesson.2");
+            List.of("standard-floor.4", "training-stance.3", "personal.3", "running-field.3", "quick-lesson.3");
 
     private final ProtocolVersionRows versions;
     private final StoredJson json;
@@ -65,7 +65,7 @@ public class Protocols {
         this.placementRules = json.read(resource("placement/house-rules.1"), PlacementRules.class);
         this.linkRules = json.read(resource("links/house-links.1"), LinkRules.class);
         this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
-        this.battery = json.read(resource("protocols/battery.2"), Battery.class);
+        this.battery = json.read(resource("protocols/battery.3"), Battery.class);
         List<Protocol> all = new ArrayList<>(List.of(json.read(resource("protocols/" + WHOLE), Protocol.class)));
         RECIPES.forEach(r ->
                 all.add(battery.protocol(json.read(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
@@ -115,7 +115,7 @@ public class Protocols {
 
     private Protocol read(ProtocolVersion version) {
         try {
-            return json.read(version.body(), Protocol.class);
+            return battery.named(json.read(version.body(), Protocol.class));
         } catch (JacksonException e) {
             Incidents.report("reading protocol " + version.protocol() + " version " + version.version(), e);
             throw Problem.conflict(
@@ -154,15 +154,16 @@ public class Protocols {
                         .max()
                         .orElse(0)
                 + 1;
+        Protocol dressed = battery.dressed(changed);
         Protocol version = new Protocol(
                 id,
                 next,
                 name,
-                changed.summary(),
-                changed.tests(),
-                changed.policies(),
-                changed.rules(),
-                battery.retestsFor(changed.tests(), changed.policies()));
+                dressed.summary(),
+                dressed.tests(),
+                dressed.policies(),
+                dressed.rules(),
+                battery.retestsFor(dressed.tests(), dressed.school()));
         try {
             save(version);
         } catch (DataIntegrityViolationException e) {

@@ -85,7 +85,7 @@ class SchoolController {
     /** What a changed protocol would move in a screening, before it is saved. */
     @PostMapping("/api/protocols/preview")
     SchoolsView preview(@Valid @RequestBody Draft draft) {
-        return compare(draft.screening(), draft.protocol());
+        return compare(draft.screening(), protocols.battery().dressed(draft.protocol()));
     }
 
     private SchoolsView compare(UUID screening, Protocol tried) {

@@ -43,7 +43,7 @@ import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Faults.Phases;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
-import rangordnung.core.protocol.Policies.KneeReference;
+import rangordnung.core.protocol.School.KneeReference;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 import rangordnung.server.platform.Problem;
 import tools.jackson.databind.json.JsonMapper;

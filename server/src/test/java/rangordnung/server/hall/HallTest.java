@@ -18,7 +18,7 @@ class HallTest extends ServerTest {
     @BeforeEach
     void screening() {
         lead = lead();
-        Hall hall = hall(lead, 3, "Ada", "Bo");
+        Hall hall = hall(lead, FLOOR, "Ada", "Bo");
         athlete = hall.athlete();
         screening = hall.screening();
     }

@@ -31,7 +31,7 @@ class MeasuringTest extends ServerTest {
     @BeforeEach
     void hall() {
         lead = lead();
-        hall = hall(lead, 3, "Ada");
+        hall = hall(lead, FLOOR, "Ada");
         athlete = hall.athlete();
         trial = UUID.randomUUID();
     }
@@ -240,7 +240,7 @@ class MeasuringTest extends ServerTest {
 
     private String wallPart() {
         for (JsonNode c :
-                lead.get("/api/protocols/standard-floor/3").ok().body().at("/tests/3/criteria")) {
+                lead.get("/api/protocols/standard-floor/4").ok().body().at("/tests/3/criteria")) {
             if (c.get("id").stringValue().equals("wall")) {
                 return c.at("/gauge/parts/0/id").stringValue();
             }

@@ -59,7 +59,7 @@ class AddressesTest extends ServerTest {
     void read() {
         document = visitor().get("/v3/api-docs").ok().body();
         lead = lead();
-        hall = hall(lead, 3, "Ada Grün");
+        hall = hall(lead, FLOOR, "Ada Grün");
         jdbc.sql("delete from login_attempt").update();
     }
 

@@ -32,7 +32,7 @@ class HistoryTest extends ServerTest {
     void the_last_time_that_a_test_was_done_is_what_it_is_held_against() {
         squat(lead, hall.screening(), hall.athlete(), "knee-line LEFT SEVERE");
         send(lead, held("2026-11-16", 1), hall.athlete(), "{\"kind\":\"attended\",\"attendance\":\"ABSENT\"}");
-        String now = held("2026-11-23", 3);
+        String now = held("2026-11-23", FLOOR);
         squat(lead, now, hall.athlete());
 
         Client.Answer athlete = lead.get("/api/screenings/" + now + "/results/" + hall.athlete())
@@ -60,7 +60,7 @@ class HistoryTest extends ServerTest {
                         "{\"givenName\":\"Mei\",\"familyName\":\"\",\"clearance\":\"CLEARED\"}")
                 .ok();
         assertThat(due().get("waiting").intValue()).isEqualTo(1);
-        lead.put("/api/screenings/" + hall.screening() + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":3}")
+        lead.put("/api/screenings/" + hall.screening() + "/protocol", "{\"protocol\":\"standard-floor\",\"version\":4}")
                 .ok();
         assertThat(due().get("done").intValue()).as("one test of four").isZero();
     }

@@ -18,13 +18,13 @@ class SchoolsTest extends ServerTest {
     @BeforeEach
     void screening() {
         lead = lead();
-        Hall hall = hall(lead, 3, "Ada");
+        Hall hall = hall(lead, FLOOR, "Ada");
         athlete = hall.athlete();
         screening = hall.screening();
     }
 
     private ObjectNode standardFloor() {
-        return (ObjectNode) lead.get("/api/protocols/standard-floor/3").ok().body();
+        return (ObjectNode) lead.get("/api/protocols/standard-floor/4").ok().body();
     }
 
     @Test
@@ -151,7 +151,7 @@ class SchoolsTest extends ServerTest {
                 .problem(400, "unknown-criterion");
         assertThat(lead.post(
                                 "/api/screenings/" + screening + "/facts",
-                                facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":3}"))
+                                facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":4}"))
                         .ok()
                         .body()
                         .get("added")

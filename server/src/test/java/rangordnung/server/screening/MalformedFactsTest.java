@@ -52,7 +52,7 @@ class MalformedFactsTest extends ServerTest {
     @BeforeEach
     void hall() {
         lead = lead();
-        hall = hall(lead, 3, "Ada Grün", "Bo Weiß");
+        hall = hall(lead, FLOOR, "Ada Grün", "Bo Weiß");
     }
 
     private Client.Answer send(JsonNode fact, String athlete) {

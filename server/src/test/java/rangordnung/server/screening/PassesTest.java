@@ -28,14 +28,14 @@ class PassesTest extends ServerTest {
     @BeforeEach
     void rosterAndHall() {
         lead = lead();
-        Hall hall = hall(lead, 3, "Ada Grün");
+        Hall hall = hall(lead, FLOOR, "Ada Grün");
         team = hall.team();
         athlete = hall.athlete();
         screening = screening();
     }
 
     private String screening() {
-        String id = screening(lead, team, 3);
+        String id = screening(lead, team, FLOOR);
         lead.put(
                         "/api/screenings/" + id + "/hall",
                         """

@@ -24,7 +24,7 @@ import rangordnung.core.motion.signal.Axis;
 import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.Posture;
-import rangordnung.core.protocol.Policies.KneeReference;
+import rangordnung.core.protocol.School.KneeReference;
 
 /** A number that one posture gives; not a number where a landmark that it needs is lost. */
 @FunctionalInterface

@@ -8,7 +8,7 @@ import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Landmark.Point;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.Posture;
-import rangordnung.core.protocol.Policies.KneeReference;
+import rangordnung.core.protocol.School.KneeReference;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 
 /**

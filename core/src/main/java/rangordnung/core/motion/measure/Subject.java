@@ -3,7 +3,7 @@ package rangordnung.core.motion.measure;
 import java.util.Optional;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
-import rangordnung.core.protocol.Policies.KneeReference;
+import rangordnung.core.protocol.School.KneeReference;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 
 /**

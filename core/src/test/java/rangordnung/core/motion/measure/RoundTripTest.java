@@ -25,7 +25,7 @@ import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Faults.Phases;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
-import rangordnung.core.protocol.Policies.KneeReference;
+import rangordnung.core.protocol.School.KneeReference;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 
 /** What a simulated athlete was told to do is measured again: within 0.1 degrees and 1 millimetre. */
