@@ -1540,6 +1540,8 @@ export interface components {
             combine: "SINGLE" | "SUM" | "PERCENT_OF_LEG_LENGTH" | "SHARE_OF_FIRST" | "LEAN_TO_FIRST";
             endings: components["schemas"]["GaugeEnding"][];
             figures: components["schemas"]["GaugeFigure"][];
+            /** @enum {string} */
+            finds?: "STANCE" | "TURN_OUT" | "HIP_DIRECTIONS" | "HIP_ROOM" | "DEPTH_CEILING";
             /** Format: double */
             highest: number;
             /** @enum {string} */
@@ -1898,7 +1900,9 @@ export interface components {
         };
         MotionRules: {
             bottomShare: components["schemas"]["Threshold"];
+            competing: components["schemas"]["Threshold"];
             cutoff: components["schemas"]["Threshold"];
+            fewestFrames: components["schemas"]["Threshold"];
             foreshortened: components["schemas"]["Threshold"];
             fullRate: components["schemas"]["Threshold"];
             heelUpFrom: components["schemas"]["Threshold"];
@@ -1908,11 +1912,16 @@ export interface components {
             markingNoise: components["schemas"]["Threshold"];
             onset: components["schemas"]["Threshold"];
             plateCutoff: components["schemas"]["Threshold"];
+            readingsPerPeriod: components["schemas"]["Threshold"];
+            resting: components["schemas"]["Threshold"];
             scaleNoise: components["schemas"]["Threshold"];
+            shortestFiltered: components["schemas"]["Threshold"];
             shortestRepetition: components["schemas"]["Threshold"];
             startDrop: components["schemas"]["Threshold"];
             steadyLoad: components["schemas"]["Threshold"];
+            tallest: components["schemas"]["Threshold"];
             tuckFrom: components["schemas"]["Threshold"];
+            upright: components["schemas"]["Threshold"];
             /** Format: int32 */
             version: number;
         };
@@ -2006,6 +2015,8 @@ export interface components {
         };
         PersonalSetUpTried: {
             criterion: string;
+            /** @enum {string} */
+            finds?: "STANCE" | "TURN_OUT" | "HIP_DIRECTIONS" | "HIP_ROOM" | "DEPTH_CEILING";
             readings: components["schemas"]["SidedOptionalReading"];
             test: string;
         };
@@ -2054,6 +2065,7 @@ export interface components {
             hides: string[];
             name?: components["schemas"]["Text"];
             reason: components["schemas"]["Text"];
+            retest?: string;
             setUp?: components["schemas"]["Text"];
             target?: components["schemas"]["Threshold"];
             tolerance?: components["schemas"]["Threshold"];

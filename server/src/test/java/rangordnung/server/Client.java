@@ -104,16 +104,16 @@ public final class Client {
             this.body = body;
             Thread reader = new Thread(() -> new BufferedReader(new InputStreamReader(body, StandardCharsets.UTF_8))
                     .lines()
-                    .filter(l -> l.startsWith("event:"))
+                    .filter(l -> l.startsWith("event:") && !l.contains("beat"))
                     .forEach(lines::add));
             reader.setUncaughtExceptionHandler((t, e) -> lines.add("closed"));
             reader.setDaemon(true);
             reader.start();
         }
 
-        /** The next event, or null when none has come in time. */
-        public String next(long time, TimeUnit unit) throws InterruptedException {
-            return lines.poll(time, unit);
+        /** The next event but the beats that keep a stream open, or null when none has come within half a minute. */
+        public String next() throws InterruptedException {
+            return lines.poll(30, TimeUnit.SECONDS);
         }
 
         @Override

@@ -27,10 +27,20 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
     /** Highest plate that is proposed, in metres (house convention). */
     public static final double HIGHEST_PLATE = 0.10;
 
+    /** Changes that are tried, each in the step that is asked about first (house convention): degrees, metres, share of the body's mass. */
+    private static final double ANKLE_STEP = 5;
+
+    private static final double HIP_STEP = 10;
+    private static final double PLATE_STEP = 0.02;
+    private static final double WEIGHT_IN_FRONT = 0.05;
+
+    /** Thigh angles between which it is searched, its step, and what counts as the same: degrees, metres. */
     private static final double STANDING = 90;
+
     private static final double DEEPEST = -45;
     private static final double STEP = 0.25;
     private static final double EXACT = 0.001;
+    private static final double SAME_PLATE = 0.0001;
     /** No shin leans further back than this while the athlete stands. */
     private static final double BACKWARD_SHIN = -15;
 
@@ -55,7 +65,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
         public static final double HIP = 130;
 
         public static final double TRUNK = 65;
-        static final double MOST_SHIN = 60;
+        public static final double MOST_SHIN = 60;
         static final double MOST_HIP = 160;
 
         public Limits {
@@ -283,7 +293,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
         }
         double low = 0;
         double high = HIGHEST_PLATE;
-        while (high - low > 0.0001) {
+        while (high - low > SAME_PLATE) {
             double middle = (low + high) / 2;
             if (withPlate(middle).reaches(target)) {
                 high = middle;
@@ -298,12 +308,12 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
         Map<ChangeOf, BodyModel> all = new EnumMap<>(ChangeOf.class);
         all.put(
                 ChangeOf.ANKLE_FIVE_DEGREES,
-                with(new Limits(Math.min(Limits.MOST_SHIN, limits.shin() + 5), limits.hip(), limits.trunk())));
+                with(new Limits(Math.min(Limits.MOST_SHIN, limits.shin() + ANKLE_STEP), limits.hip(), limits.trunk())));
         all.put(
                 ChangeOf.HIP_TEN_DEGREES,
-                with(new Limits(limits.shin(), Math.min(Limits.MOST_HIP, limits.hip() + 10), limits.trunk())));
-        if (plate + 0.02 <= HIGHEST_PLATE) {
-            all.put(ChangeOf.PLATE_TWO_CENTIMETRES, withPlate(plate + 0.02));
+                with(new Limits(limits.shin(), Math.min(Limits.MOST_HIP, limits.hip() + HIP_STEP), limits.trunk())));
+        if (plate + PLATE_STEP <= HIGHEST_PLATE) {
+            all.put(ChangeOf.PLATE_TWO_CENTIMETRES, withPlate(plate + PLATE_STEP));
         }
         if (load.place() == Load.Place.NONE) {
             if (arms != ArmPosition.FORWARD) {
@@ -311,7 +321,8 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
             }
             all.put(
                     ChangeOf.WEIGHT_IN_FRONT,
-                    new BodyModel(build, limits, ArmPosition.FORWARD, new Load(Load.Place.IN_FRONT, 0.05), plate));
+                    new BodyModel(
+                            build, limits, ArmPosition.FORWARD, new Load(Load.Place.IN_FRONT, WEIGHT_IN_FRONT), plate));
         }
         return all;
     }

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.protocol.Gauge;
 
 /**
  * What the personal set-up tests have shown. They decide targets and are never graded; the personal training stance
@@ -27,34 +28,40 @@ public record PersonalSetUp(
         Optional<Double> depthCeiling) {
 
     /** A criterion of a set-up test with what was read. */
-    public record Tried(String test, String criterion, Sided<Optional<Reading>> readings) {}
+    public record Tried(
+            String test, String criterion, Optional<Gauge.Finds> finds, Sided<Optional<Reading>> readings) {}
 
     static PersonalSetUp of(List<TestResult> results) {
         List<Tried> tried = results.stream()
                 .flatMap(r -> r.criteria().stream()
                         .filter(c -> c.readings().left().isPresent()
                                 || c.readings().right().isPresent())
-                        .map(c -> new Tried(r.test().id(), c.criterion().id(), c.readings())))
+                        .map(c -> new Tried(
+                                r.test().id(),
+                                c.criterion().id(),
+                                c.criterion().gauge().flatMap(Gauge::finds),
+                                c.readings())))
                 .toList();
         return new PersonalSetUp(
                 tried,
-                first(tried, "stance-width", Side.LEFT),
-                Sided.each(side -> first(tried, "turn-out", side)),
-                Sided.each(side -> readings(tried, "knee-hug", side)
+                first(tried, Gauge.Finds.STANCE, Side.LEFT),
+                Sided.each(side -> first(tried, Gauge.Finds.TURN_OUT, side)),
+                Sided.each(side -> readings(tried, Gauge.Finds.HIP_DIRECTIONS, side)
                         .findFirst()
                         .map(PersonalSetUp::roomiest)
                         .orElse(List.of())),
-                Sided.each(side -> first(tried, "knee-to-armpit", side).map(v -> v == 0)),
-                first(tried, "rock-back-ceiling", Side.LEFT));
+                Sided.each(side -> first(tried, Gauge.Finds.HIP_ROOM, side).map(v -> v == 0)),
+                first(tried, Gauge.Finds.DEPTH_CEILING, Side.LEFT));
     }
 
-    private static Stream<Reading> readings(List<Tried> tried, String measure, Side side) {
-        return tried.stream().flatMap(t -> t.readings().get(side).stream()).filter(r -> r.measure()
-                .equals(measure));
+    private static Stream<Reading> readings(List<Tried> tried, Gauge.Finds target, Side side) {
+        return tried.stream()
+                .filter(t -> t.finds().equals(Optional.of(target)))
+                .flatMap(t -> t.readings().get(side).stream());
     }
 
-    private static Optional<Double> first(List<Tried> tried, String measure, Side side) {
-        return readings(tried, measure, side).flatMap(r -> r.value().stream()).findFirst();
+    private static Optional<Double> first(List<Tried> tried, Gauge.Finds target, Side side) {
+        return readings(tried, target, side).flatMap(r -> r.value().stream()).findFirst();
     }
 
     private static List<String> roomiest(Reading grid) {

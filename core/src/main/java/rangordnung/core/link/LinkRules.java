@@ -1,11 +1,20 @@
 package rangordnung.core.link;
 
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.InvalidProtocol;
 import rangordnung.core.protocol.Label;
+import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.Threshold;
 
 /**
@@ -50,19 +59,30 @@ public record LinkRules(
         }
     }
 
-    /** What a finding beside the retests says. */
-    public record RuleSays(Rule rule, List<Says> evidence) {}
+    /**
+     * What a finding beside a retest's own outcome says.
+     *
+     * @param retests that it rests on, in the order in which the rule names them
+     */
+    public record RuleSays(Rule rule, List<String> retests, List<Says> evidence) {
+        public RuleSays {
+            retests = retests == null ? List.of() : List.copyOf(retests);
+            if (retests.size() != rule.retests) {
+                throw new InvalidProtocol("The rule " + rule + " rests on " + rule.retests + " retests");
+            }
+        }
+    }
 
     /** Findings beside the retests that speak for or against a link. */
     public enum Rule {
         WALL_TEST_LIMITED,
         WALL_TEST_FINE,
-        WALL_TEST_FINE_HEELS_UP_HELPS,
-        NEITHER_INNER_HEEL_NOR_FOREFOOT,
+        WALL_TEST_FINE_HEELS_UP_HELPS(1),
+        NEITHER_INNER_HEEL_NOR_FOREFOOT(2),
         HIP_ROOM_ENDS_EARLY,
         HIP_ROOM_FREE,
-        STATIC_CLEAN_STEPPING_FAULTY,
-        CHAIR_CLEAN_SQUAT_FAULTY,
+        STATIC_CLEAN_STEPPING_FAULTY(1),
+        CHAIR_CLEAN_SQUAT_FAULTY(1),
         SHIFT_WITH_PAIN_OR_OLD_INJURY,
         SHIFT_WITHOUT_PAIN,
         SIDES_DIFFER,
@@ -73,7 +93,17 @@ public record LinkRules(
         /** Not even average lengths get there with this ankle. */
         BODY_MODEL_ANKLE,
         /** These lengths get there with this ankle. */
-        BODY_MODEL_IN_REACH
+        BODY_MODEL_IN_REACH;
+
+        private final int retests;
+
+        Rule() {
+            this(0);
+        }
+
+        Rule(int retests) {
+            this.retests = retests;
+        }
     }
 
     public LinkRules {
@@ -89,6 +119,18 @@ public record LinkRules(
         }
     }
 
+    /** The same, once every retest that it names is one of the battery. */
+    public LinkRules checked(Battery battery) {
+        Set<String> known = battery.retests().stream().map(Retest::id).collect(Collectors.toSet());
+        Stream.concat(retests.stream().map(RetestSays::retest), rules.stream().flatMap(r -> r.retests().stream()))
+                .filter(id -> !known.contains(id))
+                .findFirst()
+                .ifPresent(id -> {
+                    throw new InvalidProtocol("The rules of links name the retest " + id + ", which the battery lacks");
+                });
+        return this;
+    }
+
     List<Link> candidates(Family family) {
         return candidates.stream()
                 .filter(c -> c.family() == family)
@@ -101,11 +143,25 @@ public record LinkRules(
         return retests.stream().filter(r -> r.retest().equals(id)).findFirst();
     }
 
-    List<Says> says(Rule rule) {
-        return rules.stream()
-                .filter(r -> r.rule() == rule)
-                .findFirst()
-                .orElseThrow()
-                .evidence();
+    RuleSays says(Rule rule) {
+        return rules.stream().filter(r -> r.rule() == rule).findFirst().orElseThrow();
+    }
+
+    /** The lines of evidence of a rule, by link. */
+    Map<Link, LinkReport.Evidence> evidence(Rule rule, Optional<UUID> trial, Optional<Side> side) {
+        Map<Link, LinkReport.Evidence> lines = new EnumMap<>(Link.class);
+        says(rule)
+                .evidence()
+                .forEach(says -> lines.put(
+                        says.link(),
+                        new LinkReport.Evidence(
+                                new LinkReport.Source.ByRule(rule),
+                                says.weight(),
+                                trial,
+                                Optional.empty(),
+                                Optional.empty(),
+                                false,
+                                side)));
+        return lines;
     }
 }

@@ -3,6 +3,7 @@ package rangordnung.core.link;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Family;
@@ -35,15 +36,12 @@ public final class Retests {
      */
     public static List<Retest> offered(Protocol protocol, LinkRules rules, TestDefinition test, Family family) {
         List<Retest> fitting = new ArrayList<>(fitting(protocol, test, family));
-        String asked =
-                switch (protocol.school().heelLift()) {
-                    case VOID_AND_CHAIR -> "chair";
-                    case VOID_AND_HEELS_UP, GRADE_ONLY -> "heels-up";
-                };
+        Optional<String> asked = protocol.school().afterHeelLift();
         Set<Link> candidates = Set.copyOf(rules.candidates(family));
-        fitting.sort(Comparator.comparing((Retest r) -> family != Family.HEEL_LIFT || !r.id().equals(asked))
-                .thenComparing(Retest::experienced)
-                .thenComparing(r -> -power(rules, r, candidates)));
+        fitting.sort(
+                Comparator.comparing((Retest r) -> family != Family.HEEL_LIFT || !asked.equals(Optional.of(r.id())))
+                        .thenComparing(Retest::experienced)
+                        .thenComparing(r -> -power(rules, r, candidates)));
         return fitting;
     }
 

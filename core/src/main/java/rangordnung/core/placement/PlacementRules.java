@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.Link;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
@@ -16,10 +17,12 @@ import rangordnung.core.protocol.Threshold;
  * How findings become a focus and a rung, as data.
  *
  * @param standsFrom the grade from which a fault counts for a focus
+ * @param ownedBelow the grade below which every heading fault must be for a rung to be owned (house convention)
  * @param order      which link is treated first
  * @param entries    the rung for the worst grade
  */
-public record PlacementRules(int version, Grade standsFrom, List<Order> order, List<Entry> entries, Costs costs) {
+public record PlacementRules(
+        int version, Grade standsFrom, Grade ownedBelow, List<Order> order, List<Entry> entries, Costs costs) {
 
     /**
      * A link and the focus that treats it; earlier rules are treated first.
@@ -64,6 +67,20 @@ public record PlacementRules(int version, Grade standsFrom, List<Order> order, L
             Threshold rungTooEasy,
             Threshold rungTooHard,
             Threshold hardestAbove) {}
+
+    /** The same, once every rung that it names stands on the ladder of its focus. */
+    public PlacementRules checked(Ladders ladders) {
+        for (Entry entry : entries) {
+            Ladders.Ladder ladder = ladders.ladderOf(entry.focus())
+                    .orElseThrow(() -> new InvalidProtocol("The focus " + entry.focus() + " has no ladder"));
+            entry.rungs().values().forEach(rung -> {
+                if (ladder.position(rung).isEmpty()) {
+                    throw new InvalidProtocol("The rung " + rung + " of " + entry.focus() + " is not on its ladder");
+                }
+            });
+        }
+        return this;
+    }
 
     Entry entry(Focus focus, Optional<Link> link) {
         return entries.stream()

@@ -263,8 +263,9 @@ public final class Placer {
         String above = ladder.rungs()
                 .get(Math.min(from.get() + 1, ladder.rungs().size() - 1))
                 .id();
-        boolean ownedTwice =
-                !heading.atLeast(Grade.MARKED) && !before.worstHeading().atLeast(Grade.MARKED) && !before.pain();
+        boolean ownedTwice = !heading.atLeast(rules.ownedBelow())
+                && !before.worstHeading().atLeast(rules.ownedBelow())
+                && !before.pain();
         if (to.get() > from.get()) {
             reasons.add(new Reason.OneStepUp(last, wanted, above));
             return above;
@@ -275,7 +276,7 @@ public final class Placer {
         }
         if (to.get() < from.get()) {
             boolean twice =
-                    heading.atLeast(Grade.MARKED) && before.worstHeading().atLeast(Grade.MARKED);
+                    heading.atLeast(rules.ownedBelow()) && before.worstHeading().atLeast(rules.ownedBelow());
             reasons.add(twice ? new Reason.DownAfterTwice(last, wanted) : new Reason.HeldOnce(last, wanted));
             return twice ? wanted : last;
         }

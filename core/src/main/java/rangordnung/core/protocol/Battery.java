@@ -21,6 +21,18 @@ public record Battery(
         List<Question> questions,
         Rules rules) {
 
+    public Battery {
+        Set<String> known = retests.stream().map(Retest::id).collect(Collectors.toSet());
+        questions.stream()
+                .flatMap(q -> q.views().stream())
+                .flatMap(v -> v.retest().stream())
+                .forEach(retest -> {
+                    if (!known.contains(retest)) {
+                        throw new InvalidProtocol("The battery has no retest " + retest);
+                    }
+                });
+    }
+
     /** A test whose criteria are taken from the battery; the parts are those of {@link TestDefinition}. */
     public record Template(
             String id,
@@ -177,9 +189,24 @@ public record Battery(
         return protocol.with(dressed(protocol.tests(), school), school);
     }
 
-    /** A protocol as an older version of the product kept it, with the words of each view. */
-    public Protocol named(Protocol protocol) {
-        return protocol.with(protocol.tests(), protocol.school().completed(questions));
+    /** A protocol as an older version of the product kept it, with the words of each view and what its gauges find. */
+    public Protocol completed(Protocol protocol) {
+        return protocol.with(
+                protocol.tests().stream()
+                        .map(t ->
+                                t.of(t.criteria().stream().map(this::completed).toList()))
+                        .toList(),
+                protocol.school().completed(questions));
+    }
+
+    private Criterion completed(Criterion criterion) {
+        return criteria.stream()
+                .filter(c -> c.id().equals(criterion.id()))
+                .flatMap(c -> c.gauge().stream())
+                .flatMap(g -> g.finds().stream())
+                .findFirst()
+                .map(criterion::finding)
+                .orElse(criterion);
     }
 
     private Criterion criterion(Use use) {

@@ -106,6 +106,24 @@ public record Criterion(
                 gauge);
     }
 
+    /** The same with what its gauge finds. */
+    Criterion finding(Gauge.Finds target) {
+        return new Criterion(
+                id,
+                name,
+                question,
+                family,
+                views,
+                extent,
+                weight,
+                voidedByHeelLift,
+                key,
+                variants,
+                anchors,
+                noted,
+                gauge.map(g -> g.finding(target)));
+    }
+
     public Optional<Anchor> anchor(String measure) {
         return anchors.stream().filter(a -> a.measure().equals(measure)).findFirst();
     }

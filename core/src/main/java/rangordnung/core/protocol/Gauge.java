@@ -25,6 +25,7 @@ import rangordnung.core.Refusal;
  * @param passMark   a quick yes or no beside the value
  * @param figures    what is told beside the judged value
  * @param label      where the procedure comes from
+ * @param finds      the athlete's own target that it finds; empty for most
  */
 public record Gauge(
         Instrument instrument,
@@ -41,7 +42,22 @@ public record Gauge(
         List<Choice> choices,
         Optional<PassMark> passMark,
         List<Figure> figures,
-        Label label) {
+        Label label,
+        Optional<Finds> finds) {
+
+    /** One of the athlete's own targets. */
+    public enum Finds {
+        /** Distance of the heels, centimetres. */
+        STANCE,
+        /** Degrees outward of a foot. */
+        TURN_OUT,
+        /** Directions in which the hip has the most room. */
+        HIP_DIRECTIONS,
+        /** Whether the hip runs out of room; 0 means that it does. */
+        HIP_ROOM,
+        /** Degrees of the thigh above parallel at which the tail tucks. */
+        DEPTH_CEILING
+    }
 
     /** How the value is taken. */
     public enum Instrument {
@@ -156,6 +172,7 @@ public record Gauge(
     }
 
     public Gauge {
+        finds = finds == null ? Optional.empty() : finds;
         Refusal.present(instrument, "instrument");
         Refusal.present(measure, "measure");
         Refusal.present(unit, "unit");
@@ -202,5 +219,25 @@ public record Gauge(
         return choices.isEmpty()
                 ? value >= 0 && value <= highest
                 : choices.stream().anyMatch(c -> c.value() == value);
+    }
+
+    Gauge finding(Finds target) {
+        return new Gauge(
+                instrument,
+                measure,
+                unit,
+                practice,
+                attempts,
+                aggregate,
+                combine,
+                parts,
+                cap,
+                highest,
+                endings,
+                choices,
+                passMark,
+                figures,
+                label,
+                Optional.of(target));
     }
 }

@@ -14,6 +14,7 @@ import rangordnung.core.Refusal;
  * @param tolerance how far around the target is still within it
  * @param setUp     what it asks for in the set-up of a test
  * @param words     what may be said to the athlete about it
+ * @param retest    the retest that it asks for first
  * @param hides     measures that are of no concern under it
  */
 public record Policy(
@@ -24,6 +25,7 @@ public record Policy(
         Optional<Threshold> tolerance,
         Optional<Text> setUp,
         Optional<Text> words,
+        Optional<String> retest,
         Set<String> hides) {
 
     public Policy {
@@ -34,16 +36,25 @@ public record Policy(
         tolerance = tolerance == null ? Optional.empty() : tolerance;
         setUp = setUp == null ? Optional.empty() : setUp;
         words = words == null ? Optional.empty() : words;
+        retest = retest == null ? Optional.empty() : retest;
         hides = hides == null ? Set.of() : Set.copyOf(hides);
     }
 
     Policy aimingAt(Threshold other) {
-        return new Policy(value, name, reason, Optional.of(other), tolerance, setUp, words, hides);
+        return new Policy(value, name, reason, Optional.of(other), tolerance, setUp, words, retest, hides);
     }
 
     /** The same with what its question knows of the view: an older version did not carry it. */
     Policy as(Policy known) {
         return new Policy(
-                value, name.or(known::name), reason, target, tolerance, known.setUp(), known.words(), known.hides());
+                value,
+                name.or(known::name),
+                reason,
+                target,
+                tolerance,
+                known.setUp(),
+                known.words(),
+                known.retest(),
+                known.hides());
     }
 }

@@ -42,6 +42,7 @@ public record Question(String id, Text name, List<Policy> views) {
                 Optional.empty(),
                 usual.setUp(),
                 usual.words(),
+                usual.retest(),
                 usual.hides());
     }
 }

@@ -122,6 +122,11 @@ public record School(Map<String, Policy> policies) {
         return decided(policies, HEEL_LIFT, HeelLift.class);
     }
 
+    /** The retest that is tried first after a heel lift. */
+    public Optional<String> afterHeelLift() {
+        return Optional.ofNullable(policies.get(HEEL_LIFT)).flatMap(Policy::retest);
+    }
+
     public OverheadKnee overheadKnee() {
         return decided(policies, OVERHEAD_KNEE, OverheadKnee.class);
     }

@@ -20,6 +20,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.link.LinkRules;
+import rangordnung.core.placement.PlacementRules;
 import tools.jackson.databind.json.JsonMapper;
 
 class BatteryTest {
@@ -268,7 +270,7 @@ class BatteryTest {
     @Test
     void an_older_version_gets_the_words_of_its_views_and_keeps_its_numbers() {
         Protocol old = StandardFloor.PROTOCOL;
-        Protocol named = StandardFloor.BATTERY.named(old);
+        Protocol named = StandardFloor.BATTERY.completed(old);
 
         assertThat(named.policies().keySet())
                 .containsExactlyElementsOf(StandardFloor.BATTERY.questions().stream()
@@ -279,6 +281,30 @@ class BatteryTest {
                 .extracting(Policy::value, Policy::reason, Policy::target, Policy::tolerance)
                 .containsExactly(policy.value(), policy.reason(), policy.target(), policy.tolerance()));
         assertThat(named.tests()).isEqualTo(old.tests());
+    }
+
+    /** What one file of data says of another is held against it when it is read, so that nothing meets an unknown id later. */
+    @Test
+    void data_that_name_what_is_not_there_are_refused_when_they_are_read() {
+        assertThat(StandardFloor.LINKS.checked(StandardFloor.BATTERY)).isEqualTo(StandardFloor.LINKS);
+        assertThat(StandardFloor.RULES.checked(StandardFloor.LADDERS)).isEqualTo(StandardFloor.RULES);
+        String battery =
+                StandardFloor.tree("/rangordnung/protocols/battery.3.json").toString();
+        assertThatThrownBy(() -> StandardFloor.JSON.readValue(
+                        battery.replace("\"retest\":\"chair\"", "\"retest\":\"stool\""), Battery.class))
+                .hasMessageContaining("no retest stool");
+        String links =
+                StandardFloor.tree("/rangordnung/links/house-links.1.json").toString();
+        assertThatThrownBy(() -> StandardFloor.JSON
+                        .readValue(links.replace("\"chair\"", "\"stool\""), LinkRules.class)
+                        .checked(StandardFloor.BATTERY))
+                .hasMessageContaining("the retest stool");
+        String rules =
+                StandardFloor.tree("/rangordnung/placement/house-rules.1.json").toString();
+        assertThatThrownBy(() -> StandardFloor.JSON
+                        .readValue(rules.replace("\"chair-sit-stand\"", "\"stool\""), PlacementRules.class)
+                        .checked(StandardFloor.LADDERS))
+                .hasMessageContaining("The rung stool");
     }
 
     @Test

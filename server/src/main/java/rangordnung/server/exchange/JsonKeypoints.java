@@ -28,7 +28,9 @@ import tools.jackson.databind.json.JsonMapper;
 final class JsonKeypoints {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    /** Most frames that a gap in the numbers of pictures may stand for. */
+    /** Confidence of a keypoint that was labelled though hidden (house convention). */
+    private static final double HIDDEN = 0.6;
+    /** Most frames that a gap in the numbers of images may stand for (house convention). */
     private static final int LONGEST_GAP = 10_000;
 
     private JsonKeypoints() {}
@@ -201,7 +203,7 @@ final class JsonKeypoints {
             for (int i = 0; i < count; i++) {
                 double v = keypoints.get(3 * i + 2);
                 // 0 not labelled, 1 hidden, 2 seen; what lies between is a confidence.
-                double confidence = v == 2 ? 1 : v == 1 ? 0.6 : v;
+                double confidence = v == 2 ? 1 : v == 1 ? HIDDEN : v;
                 into.point(i, keypoints.get(3 * i), keypoints.get(3 * i + 1), 0, confidence, place);
             }
         }

@@ -18,6 +18,7 @@ import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.LinkRules;
 import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.placement.PlacementRules;
+import rangordnung.core.plan.PlanRules;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Text;
@@ -51,6 +52,7 @@ public class Protocols {
     private final PlacementRules placementRules;
     private final LinkRules linkRules;
     private final MotionRules motionRules;
+    private final PlanRules planRules;
     private final Battery battery;
     private final List<Protocol> shipped;
 
@@ -62,10 +64,13 @@ public class Protocols {
         this.tenancy = tenancy;
         this.clock = clock;
         this.ladders = json.read(resource("ladders/house-ladders.1"), Ladders.class);
-        this.placementRules = json.read(resource("placement/house-rules.1"), PlacementRules.class);
-        this.linkRules = json.read(resource("links/house-links.1"), LinkRules.class);
+        this.placementRules = json.read(resource("placement/house-rules.1"), PlacementRules.class)
+                .checked(ladders);
+        this.planRules = json.read(resource("plan/house-plan.1"), PlanRules.class);
         this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
         this.battery = json.read(resource("protocols/battery.3"), Battery.class);
+        this.linkRules =
+                json.read(resource("links/house-links.1"), LinkRules.class).checked(battery);
         List<Protocol> all = new ArrayList<>(List.of(json.read(resource("protocols/" + WHOLE), Protocol.class)));
         RECIPES.forEach(r ->
                 all.add(battery.protocol(json.read(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
@@ -115,7 +120,7 @@ public class Protocols {
 
     private Protocol read(ProtocolVersion version) {
         try {
-            return battery.named(json.read(version.body(), Protocol.class));
+            return battery.completed(json.read(version.body(), Protocol.class));
         } catch (JacksonException e) {
             Incidents.report("reading protocol " + version.protocol() + " version " + version.version(), e);
             throw Problem.conflict(
@@ -192,6 +197,10 @@ public class Protocols {
 
     public MotionRules motionRules() {
         return motionRules;
+    }
+
+    public PlanRules planRules() {
+        return planRules;
     }
 
     public Battery battery() {

@@ -14,7 +14,7 @@ import java.util.Optional;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.AthleteName;
 import rangordnung.core.plan.HallPlan;
-import rangordnung.core.protocol.Criterion;
+import rangordnung.core.plan.PlanRules;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Text;
@@ -68,24 +68,21 @@ public record HallSetup(
         }
     }
 
-    /** Seconds a trial of legs together, of each leg, and a measured test take to begin with (house convention). */
-    private static final int TOGETHER = 75;
-
-    private static final int EACH = 100;
-    private static final int MEASURED = 90;
-
     /** One station a test, one rater each (house convention). */
-    static HallSetup usual(Protocol protocol) {
+    static HallSetup usual(Protocol protocol, PlanRules rules) {
         List<StationSetup> stations = protocol.tests().stream()
                 .filter(t -> t.role() != TestDefinition.Role.RETEST)
-                .map(t -> new StationSetup(t.id(), t.name(), List.of(t.id()), false, 1, seconds(t)))
+                .map(t -> new StationSetup(t.id(), t.name(), List.of(t.id()), false, 1, rules.seconds(t)))
                 .toList();
-        return new HallSetup(stations, stations.size(), 15, 300, 2700, List.of(), Optional.empty(), Optional.empty());
-    }
-
-    private static int seconds(TestDefinition test) {
-        boolean measured = test.criteria().stream().map(Criterion::gauge).anyMatch(Optional::isPresent);
-        return measured ? MEASURED : test.legs() == TestDefinition.Legs.EACH ? EACH : TOGETHER;
+        return new HallSetup(
+                stations,
+                stations.size(),
+                (int) rules.walking().value(),
+                (int) rules.setUp().value(),
+                (int) rules.lesson().value(),
+                List.of(),
+                Optional.empty(),
+                Optional.empty());
     }
 
     public Optional<StationSetup> station(String id) {

@@ -42,8 +42,10 @@ public class Halls {
         return screening
                 .hall()
                 .flatMap(this::possible)
-                .orElseGet(() -> HallSetup.usual(protocols.get(
-                        screening.view().protocol(), screening.view().protocolVersion())));
+                .orElseGet(() -> HallSetup.usual(
+                        protocols.get(
+                                screening.view().protocol(), screening.view().protocolVersion()),
+                        protocols.planRules()));
     }
 
     /** A hall that is kept, unless it is one that cannot be, from when less was checked. */

@@ -3,7 +3,6 @@ package rangordnung.server.hall;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.UUID;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import rangordnung.server.Client;
@@ -38,13 +37,13 @@ class HallTest extends ServerTest {
     @Test
     void the_board_hears_of_a_fact_from_wherever_it_came_and_shows_it() throws Exception {
         Client.Stream live = lead.stream(path("live"));
-        assertThat(live.next(5, TimeUnit.SECONDS)).contains("event:open");
+        assertThat(live.next()).contains("event:open");
 
         UUID trial = UUID.randomUUID();
         send(
                 "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
                         .formatted(trial));
-        assertThat(live.next(5, TimeUnit.SECONDS)).contains("event:changed");
+        assertThat(live.next()).contains("event:changed");
         Client.Answer board = lead.get(path("board")).ok();
         assertThat(board.text("/lines/0/states/0")).isEqualTo("STARTED");
         assertThat(board.body().at("/lines/0/missing").booleanValue()).isFalse();

@@ -13,11 +13,6 @@ import rangordnung.core.motion.signal.Repetition.Moment;
 /** Values that measures of single frames have for a repetition, each in the way that its measure declares. */
 final class RepetitionAnalysis {
 
-    /** Readings within so many standard errors of the largest compete with it (house convention). */
-    private static final double COMPETING = 2;
-    /** Independent readings in each period of the low-pass, for the largest of them (house convention, checked by simulation). */
-    private static final double READINGS_PER_PERIOD = 3;
-
     private static final NormalDistribution NORMAL = new NormalDistribution();
 
     private final ClipAnalysis clip;
@@ -148,9 +143,11 @@ final class RepetitionAnalysis {
 
     /** How many standard errors the largest of the readings that compete lies above the truth, on average. */
     static double excessOfLargest(Readings readings, double[] values, double top, double sem) {
-        long near =
-                Arrays.stream(values).filter(v -> v >= top - COMPETING * sem).count();
-        return expectedLargest(Math.max(1, near / readings.rate() * READINGS_PER_PERIOD * readings.cutoff()));
+        double least = top - readings.rules().competing().value() * sem;
+        long near = Arrays.stream(values).filter(v -> v >= least).count();
+        double independent =
+                near / readings.rate() * readings.rules().readingsPerPeriod().value() * readings.cutoff();
+        return expectedLargest(Math.max(1, independent));
     }
 
     /** Expected largest of m independent standard normal deviates: Φ⁻¹((m − 0.375) / (m + 0.25)) (Blom 1958; from memory). */

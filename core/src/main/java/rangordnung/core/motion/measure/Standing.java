@@ -11,9 +11,6 @@ import rangordnung.core.motion.signal.Repetitions;
 /** How the athlete stood before a repetition; a held stance is all standing. */
 final class Standing {
 
-    /** A hip within this share of the drop that begins a repetition stands upright (house convention). */
-    private static final double UPRIGHT = 0.2;
-
     private final Readings readings;
     private final Repetitions repetitions;
     private final double[] hip;
@@ -52,7 +49,11 @@ final class Standing {
             boolean all = hold || readings.frames() == 1;
             int from = hold || repetitions.complete().isEmpty() ? readings.frames() - 1 : start;
             double upright = repetitions.standingHeight()
-                    * (1 - UPRIGHT * readings.rules().startDrop().value() / 100);
+                    * (1
+                            - readings.rules().upright().value()
+                                    / 100
+                                    * readings.rules().startDrop().value()
+                                    / 100);
             return IntStream.iterate(from, f -> f >= 0, f -> f - 1)
                     .filter(f -> all || hip[f] >= upright)
                     .limit(hold ? readings.frames() : Math.max(1, Math.round(readings.rate())))

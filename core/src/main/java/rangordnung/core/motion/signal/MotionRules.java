@@ -20,6 +20,13 @@ import rangordnung.core.protocol.Threshold;
  * @param scaleNoise        percent by which a scale taken from the athlete's height may be off
  * @param markingNoise      percent of the standing hip height by which a point that was marked in a single picture may be off
  * @param plateCutoff       of the low-pass of a plate's reading, hertz
+ * @param fewestFrames frames, of a clip whose paths are low-passed; fewer cannot tell noise from movement
+ * @param shortestFiltered seconds, of a clip whose paths are low-passed
+ * @param upright percent of the drop, that begins a repetition, within which a hip stands upright
+ * @param tallest percent of the frames, that may lie above standing height: lifted heels and noise
+ * @param resting percent of standing hip height, within which a hip rests
+ * @param competing standard errors, within which readings compete with the largest
+ * @param readingsPerPeriod readings, that are independent in each period of the low-pass, for the largest of them
  * @param steadyLoad        percent of its usual value by which the sum of two scales may vary while somebody stands still
  */
 public record MotionRules(
@@ -39,7 +46,14 @@ public record MotionRules(
         Threshold scaleNoise,
         Threshold markingNoise,
         Threshold plateCutoff,
-        Threshold steadyLoad) {
+        Threshold steadyLoad,
+        Threshold fewestFrames,
+        Threshold shortestFiltered,
+        Threshold upright,
+        Threshold tallest,
+        Threshold resting,
+        Threshold competing,
+        Threshold readingsPerPeriod) {
 
     /** Cut-off at a frame rate, in hertz. */
     public double cutoffAt(double rate) {

@@ -14,11 +14,6 @@ import org.hipparchus.stat.StatUtils;
  */
 public record Repetitions(List<Repetition> complete, int incomplete, double standingHeight) {
 
-    /** Share of the frames that may lie above standing height: lifted heels and noise (house convention). */
-    private static final double TALLEST_SHARE = 0.05;
-    /** Share of the standing height within which a hip rests (house convention). */
-    private static final double RESTING = 0.0002;
-
     /**
      * Finds them by hysteresis around standing height.
      *
@@ -57,7 +52,10 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
             if (!fromStanding || !ended) {
                 incomplete++;
             } else if ((i - start) / rate >= rules.shortestRepetition().value()) {
-                bottom = middleOfTheLowest(hip, bottom, Math.max(3 * noise, standing * RESTING));
+                bottom = middleOfTheLowest(
+                        hip,
+                        bottom,
+                        Math.max(3 * noise, standing * rules.resting().value() / 100));
                 int half = (int) Math.round((i - start) * rules.bottomShare().value() / 100);
                 complete.add(new Repetition(
                         complete.size() + 1,
@@ -91,10 +89,17 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
         if (seen.length == 0) {
             return Double.NaN;
         }
-        double tall = seen[(int) Math.floor((seen.length - 1) * (1 - TALLEST_SHARE))];
+        double tall =
+                seen[(int) Math.floor((seen.length - 1) * (1 - rules.tallest().value() / 100))];
         return StatUtils.percentile(
                 Arrays.stream(seen)
-                        .filter(h -> h >= tall * (1 - rules.startDrop().value() / 500))
+                        .filter(h -> h
+                                >= tall
+                                        * (1
+                                                - rules.upright().value()
+                                                        / 100
+                                                        * rules.startDrop().value()
+                                                        / 100))
                         .toArray(),
                 50);
     }

@@ -28,7 +28,9 @@ public final class Tracks {
         this.motion = motion;
         this.rules = rules;
         this.filter = new LowPass(motion.rate(), rules.cutoffAt(motion.rate()));
-        this.filtered = motion.frames() >= motion.rate() / 2 && motion.frames() >= 12;
+        this.filtered =
+                motion.frames() >= motion.rate() * rules.shortestFiltered().value()
+                        && motion.frames() >= rules.fewestFrames().value();
     }
 
     public int frames() {

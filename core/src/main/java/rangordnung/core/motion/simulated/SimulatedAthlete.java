@@ -37,6 +37,21 @@ public final class SimulatedAthlete {
     private static final double TALL_LEAN = 2;
 
     private static final double WOBBLES_PER_SECOND = 2;
+    /** Where the rear foot is before a reverse lunge: metres behind, and its height as a share of the shank (house convention). */
+    private static final double LIFTED_BEHIND = 0.15;
+
+    private static final double LIFTED_TO = 0.9;
+    /**
+     * A stance on one leg (house convention): the lifted foot's place in metres, its pitch in degrees and its height as a
+     * share of the shank; how far the pelvis stands forward, aside of the foot and low.
+     */
+    private static final double STANCE_BEHIND = 0.25;
+
+    private static final double STANCE_PITCH = 30;
+    private static final double STANCE_LIFT = 0.6;
+    private static final double STANCE_FORWARD = 0.02;
+    private static final double STANCE_ASIDE = 0.25;
+    private static final double STANCE_LOW = 0.02;
 
     private final Script script;
     private final Build build;
@@ -190,11 +205,11 @@ public final class SimulatedAthlete {
             }
             case REVERSE_LUNGE -> {
                 place(skeleton, front, -toAnkle, half, pitch(rise), 0);
-                double lifted = build.shank() * 0.9;
+                double lifted = build.shank() * LIFTED_TO;
                 place(
                         skeleton,
                         rear,
-                        Moment.between(-toAnkle - 0.15, rearHeel, step),
+                        Moment.between(-toAnkle - LIFTED_BEHIND, rearHeel, step),
                         half,
                         step * REAR_PITCH,
                         (1 - step) * lifted + swing);
@@ -300,15 +315,18 @@ public final class SimulatedAthlete {
         double toAnkle = Build.ANKLE_ALONG_FOOT * build.foot();
         double y = Skeleton.outward(foot) * build.hipSpacing() / 2;
         skeleton.foot(foot, new Point3(-toAnkle, y, 0), script.turnOut(), 0, 0);
-        skeleton.foot(lifted, new Point3(-toAnkle - 0.25, -y, 0), 0, 30, build.shank() * 0.6);
+        skeleton.foot(
+                lifted, new Point3(-toAnkle - STANCE_BEHIND, -y, 0), 0, STANCE_PITCH, build.shank() * STANCE_LIFT);
         Point3 sway = Sway.at(time, script.sway());
         Point3 pelvis = new Point3(
-                0.02 + sway.x(), y * 0.25 + sway.y(), build.ankleHeight() + NEARLY_STRAIGHT * build.leg() - 0.02);
+                STANCE_FORWARD + sway.x(),
+                y * STANCE_ASIDE + sway.y(),
+                build.ankleHeight() + NEARLY_STRAIGHT * build.leg() - STANCE_LOW);
         skeleton.hips(pelvis, script.faults().obliquity());
         double inward = script.faults().kneeIn().get(foot).bottom() / 100 * build.foot();
         skeleton.knee(foot, skeleton.straight(foot) - Skeleton.outward(foot) * inward);
         skeleton.knee(lifted, skeleton.straight(lifted));
-        skeleton.upperBody(2 + script.faults().trunk(), ArmPosition.HANGING, 0);
+        skeleton.upperBody(TALL_LEAN + script.faults().trunk(), ArmPosition.HANGING, 0);
         skeleton.hipBones(PELVIC_TILT);
         return skeleton.places();
     }
