@@ -13,7 +13,6 @@
 
   let { params }: { params: { id: string; version: string } } = $props();
   type Protocol = Schemas['Protocol'];
-  type Battery = Schemas['ProtocolControllerBatteryView'];
 
   let draft = $state<Protocol | null>(null);
   let editing = $state(false);

@@ -44,7 +44,7 @@
     </div>
   {/if}
   <ul class="mt-2">
-    {#each desk.queue as queued (queued.id)}
+    {#each desk.line.athletes as queued (queued.id)}
       <li>
         <button
           class={[

@@ -134,7 +134,9 @@
                   >{/each}
               </select>
             {:else}<strong>{say(desk.station.at?.name ?? desk.test.name)}</strong>{/if}
-            <span class="whitespace-nowrap">· {m.station_waiting({ count: desk.waiting })}</span>
+            <span class="whitespace-nowrap"
+              >· {m.station_waiting({ count: desk.line.waiting })}</span
+            >
           </p>
           <h1 class="truncate text-3xl sm:text-4xl lg:text-5xl" data-testid="athlete">
             {desk.athlete.shortName}
@@ -151,7 +153,7 @@
         </div>
       </header>
 
-      {#if desk.outdated}
+      {#if desk.line.outdated}
         <p class="mt-2 border-2 border-accent p-3 font-bold" role="alert">
           {m.protocol_changed()}
           <button class="btn ml-2 btn-primary" onclick={reload}>{m.protocol_load()}</button>

@@ -18,8 +18,8 @@
     const kept = await keptStation(key);
     try {
       const desk = new Desk(await look(), kept, key);
-      void desk.prefetch();
-      await desk.keepNow();
+      void desk.line.prefetch();
+      await desk.line.keepNow();
       return desk;
     } catch (error) {
       if (kept && error instanceof Problem && error.offline) return new Desk(kept.view, kept, key);
@@ -38,7 +38,7 @@
 
   async function refresh() {
     const view = await look().catch(() => null);
-    if (view) desk.data?.refresh(view);
+    if (view) desk.data?.line.refresh(view);
   }
 
   onMount(() => {

@@ -1,7 +1,5 @@
-import { api, ask, type Schemas } from '../../lib/api/client';
-import { keepStation, type KeptStation } from '../../lib/outbox/kept';
-import { outbox } from '../../lib/outbox/outbox.svelte';
-import { GRADES, type Grade, type Side, type View } from '../../lib/words/judgement';
+import type { Schemas } from '../../lib/api/client';
+import type { KeptStation } from '../../lib/outbox/kept';
 import {
   attemptAt,
   complete,
@@ -9,8 +7,6 @@ import {
   place,
   read,
   seen,
-  state,
-  stops,
   valueAt,
   type FactSent,
   type Known,
@@ -18,20 +14,19 @@ import {
   type Trial,
 } from '../../lib/record/book';
 import { doubts, type Doubt } from '../../lib/record/doubts';
+import { GRADES, type Grade, type Side, type View } from '../../lib/words/judgement';
+import { Line, NO_TEST, stopped, testOf, testsOf, type Station, type Test } from './line.svelte';
+import { changed, compared, offers, type Compared, type Offer } from './retest';
 
 type Criterion = Schemas['Criterion'];
-type Test = Schemas['TestDefinition'];
 type Fact = FactSent['fact'];
 type Conditions = Schemas['Conditions'];
 
-const KEEP_AFTER = 400;
-
-/** The rater's desk: whose turn it is, what was written, and writing more. Every change is one or two facts. */
+/** The rater's desk: the trial at hand, and writing more of it. Every change is one or two facts. */
 export class Desk {
   readonly key: string;
-  station = $state.raw<Schemas['StationStationView']>() as Schemas['StationStationView'];
+  readonly line: Line;
 
-  queue = $state<Schemas['StationQueued'][]>([]);
   current = $state<string | null>(null);
   view = $state<View>('FRONT');
   repetitions = $state(5);
@@ -41,34 +36,29 @@ export class Desk {
   conditions = $state<Conditions>() as Conditions;
   /** A second look, which does not see what the first rater wrote. */
   second = $state(false);
-  /** The server has another protocol version by now. */
-  outdated = $state(false);
 
   #testId = $state('');
   #retest = $state.raw<Schemas['FactRetestOf'] | null>(null);
-  #facts = $state<Record<string, Known[]>>({});
   #carried: Pick<Conditions, 'load' | 'arms' | 'shoes' | 'aids'> | null = null;
-  #keeping: ReturnType<typeof setTimeout> | undefined;
   #trial = $derived.by(() => this.#read(this.test, this.#retest?.retest ?? null));
 
-  constructor(station: Schemas['StationStationView'], kept: KeptStation | null = null, key = '') {
+  constructor(station: Station, kept: KeptStation | null = null, key = '') {
     this.key = key;
-    this.station = station;
-    this.queue = station.queue.map((q) => ({ ...q }));
+    this.line = new Line(station, kept, key);
     this.#testId = this.tests[0]?.id ?? '';
-    if (kept) this.#facts = kept.books;
-    for (const fact of outbox.of(station.screening.id)) this.#remember(fact);
-    for (const id of Object.keys(this.#facts)) this.#settle(id);
-    this.call(this.#after(null));
+    this.call(this.line.after(null));
   }
 
-  /** The tests of this station, in order. */
+  get station(): Station {
+    return this.line.station;
+  }
+
   get tests(): Test[] {
-    return this.station.tests.flatMap((id) => this.#definition(id) ?? []);
+    return testsOf(this.station);
   }
 
   #definition(id: string): Test | undefined {
-    return this.station.protocol.tests.find((t) => t.id === id);
+    return testOf(this.station, id);
   }
 
   /** The test of the trial at hand; where only checking in is done, one without anything in it. */
@@ -98,15 +88,11 @@ export class Desk {
   }
 
   get athlete(): Schemas['StationQueued'] | undefined {
-    return this.queue.find((q) => q.id === this.current);
-  }
-
-  get waiting(): number {
-    return this.queue.filter((q) => q.state === 'WAITING' || q.state === 'STARTED').length;
+    return this.line.of(this.current);
   }
 
   get stopped(): boolean {
-    return this.#stopped(this.#trial);
+    return stopped(this.station, this.#trial);
   }
 
   /** Whether the trial at hand has been seen whole. */
@@ -130,30 +116,20 @@ export class Desk {
 
   /** Whether another rater has a whole trial of this test, so that a second look is possible. */
   get seenByOther(): boolean {
-    return this.#book(this.current).some(
-      (f) =>
-        f.fact.kind === 'trialOpened' &&
-        f.fact.test === this.#testId &&
-        f.author !== this.station.mine,
-    );
-  }
-
-  #book(athlete: string | null): Known[] {
-    return this.#facts[athlete ?? ''] ?? [];
+    return this.line
+      .book(this.current)
+      .some(
+        (f) =>
+          f.fact.kind === 'trialOpened' &&
+          f.fact.test === this.#testId &&
+          f.author !== this.station.mine,
+      );
   }
 
   #read(test: Test | undefined, retest: string | null, athlete = this.current): Trial {
-    const book = this.#book(athlete);
+    const book = this.line.book(athlete);
     const by = this.second ? this.station.mine : null;
     return read(test ?? NO_TEST, book, { retest, by });
-  }
-
-  #stopped(trial: Trial): boolean {
-    return trial.pains.some(
-      (p) =>
-        p.fact.kind === 'painReported' &&
-        stops(p.fact.report, this.station.protocol, this.station.stoppingSigns),
-    );
   }
 
   /** Calls an athlete to the station; what others wrote about them is fetched in the background. */
@@ -203,123 +179,12 @@ export class Desk {
   }
 
   async #fetch(id: string): Promise<void> {
-    try {
-      const kept = await ask(
-        api.GET('/api/screenings/{id}/facts', {
-          params: { path: { id: this.station.screening.id }, query: { athlete: id } },
-        }),
-      );
-      this.#merge(id, kept);
-      if (id === this.current && !this.#retest) this.#stand();
-    } catch {
-      // without a network the station shows what this device knows
-    }
-  }
-
-  #merge(id: string, kept: Schemas['FactsFactKept'][]): void {
-    const own = this.#book(id);
-    const known = new Set(kept.map((k) => k.id));
-    this.#facts[id] = [
-      ...kept.map(({ id, athlete, at, supersedes, fact, author }) => ({
-        id,
-        athlete,
-        at,
-        ...(supersedes && { supersedes }),
-        fact,
-        author,
-      })),
-      ...own.filter((f) => !known.has(f.id)),
-    ];
-    this.#settle(id);
-    this.#keep();
-  }
-
-  /** Reads everything that a station without a network will need. */
-  async prefetch(): Promise<void> {
-    const all = await ask(
-      api.GET('/api/screenings/{id}/books', {
-        params: { path: { id: this.station.screening.id } },
-      }),
-    ).catch(() => null);
-    if (!all) return;
-    for (const id of new Set(all.map((f) => f.athlete)))
-      this.#merge(
-        id,
-        all.filter((f) => f.athlete === id),
-      );
-    this.#keep();
-  }
-
-  /** Takes in what has changed on the server: the queue, and a protocol that is another by now. */
-  refresh(view: Schemas['StationStationView']): void {
-    const now = this.station.screening;
-    this.outdated =
-      view.screening.protocolVersion !== now.protocolVersion ||
-      view.screening.protocol !== now.protocol;
-    if (this.outdated) return;
-    const states = new Map(this.queue.map((q) => [q.id, q.state]));
-    this.queue = view.queue.map((q) => ({ ...q, state: this.#later(states.get(q.id), q.state) }));
-    for (const id of Object.keys(this.#facts)) this.#settle(id);
-    this.#keep();
-  }
-
-  /** What waits in this device's outbox is newer than what the server says. */
-  #later(here: State | undefined, there: State): State {
-    return here && outbox.of(this.station.screening.id).length ? here : there;
-  }
-
-  #keep(): void {
-    if (!this.key) return;
-    clearTimeout(this.#keeping);
-    this.#keeping = setTimeout(() => void this.keepNow(), KEEP_AFTER);
-  }
-
-  async keepNow(): Promise<void> {
-    const view = { ...this.station, queue: $state.snapshot(this.queue) };
-    const stored = await keepStation({
-      key: this.key,
-      view,
-      books: $state.snapshot<Record<string, Known[]>>(this.#facts),
-      at: Date.now(),
-    });
-    outbox.crowded = !stored;
+    const read = await this.line.fetch(id);
+    if (read && id === this.current && !this.#retest) this.#stand();
   }
 
   next(): void {
-    this.call(this.#after(this.current));
-  }
-
-  /** The next one who waits, from the one at hand on, round the queue. */
-  #after(id: string | null): string | null {
-    const from = this.queue.findIndex((q) => q.id === id) + 1;
-    const round = [...this.queue.slice(from), ...this.queue.slice(0, from)];
-    return (
-      (
-        round.find((q) => q.state === 'WAITING' || q.state === 'STARTED') ??
-        this.queue.find((q) => q.id === id) ??
-        this.queue[0]
-      )?.id ?? null
-    );
-  }
-
-  #remember(fact: FactSent): void {
-    const known = this.#book(fact.athlete);
-    if (known.some((f) => f.id === fact.id)) return;
-    this.#facts[fact.athlete] = [...known, { ...fact, author: this.station.mine }];
-    this.#settle(fact.athlete);
-  }
-
-  #settle(athlete: string): void {
-    const queued = this.queue.find((q) => q.id === athlete);
-    if (!queued) return;
-    const book = this.#book(athlete);
-    queued.state = state(
-      this.tests,
-      book,
-      this.#stopped(read(NO_TEST, book)),
-      queued.cleared,
-      this.checkIn,
-    );
+    this.call(this.line.after(this.current));
   }
 
   #write(fact: Fact, supersedes?: string): FactSent {
@@ -330,10 +195,7 @@ export class Desk {
       ...(supersedes && { supersedes }),
       fact: $state.snapshot<Fact>(fact),
     };
-    this.#remember(sent);
-    const { id, protocol, protocolVersion } = this.station.screening;
-    outbox.put(id, [sent], { protocol, version: protocolVersion });
-    this.#keep();
+    this.line.write(sent);
     return sent;
   }
 
@@ -478,28 +340,12 @@ export class Desk {
   }
 
   /** Retests that would tell the causes of what was marked apart, best first. */
-  get offers(): { retest: Schemas['Retest']; experienced: boolean; done: boolean }[] {
+  get offers(): (Offer & { done: boolean })[] {
     if (this.door || this.#retest || this.stopped) return [];
-    const families = new Set(
-      this.test.criteria.flatMap((c) =>
-        [...this.#trial.marks.values()].some(
-          (f) => f.fact.kind === 'marked' && f.fact.criterion === c.id && f.fact.grade !== 'NONE',
-        )
-          ? [c.family]
-          : [],
-      ),
-    );
-    const all = this.station.offers.filter(
-      (o) => o.test === this.test.id && families.has(o.family),
-    );
-    const order = [...new Set(all.flatMap((o) => o.retests))];
-    const late = new Set(all.flatMap((o) => o.experiencedOnly));
-    return order.flatMap((id) => {
-      const retest = this.station.protocol.retests.find((r) => r.id === id);
-      const test = retest?.otherTest ? this.#definition(retest.otherTest) : this.test;
-      return retest && test
-        ? [{ retest, experienced: late.has(id), done: !!this.#read(test, id).id }]
-        : [];
+    return offers(this.station, this.test, this.#trial).flatMap((offer) => {
+      const { id, otherTest } = offer.retest;
+      const test = otherTest ? this.#definition(otherTest) : this.test;
+      return test ? [{ ...offer, done: !!this.#read(test, id).id }] : [];
     });
   }
 
@@ -519,61 +365,40 @@ export class Desk {
       );
   }
 
+  /** The opening of the trial that the retest at hand is held against. */
+  get #baseline(): Schemas['FactTrialOpened'] | undefined {
+    const opened = this.line
+      .book(this.current)
+      .findLast(
+        (f) => f.fact.kind === 'trialOpened' && f.fact.trial === this.#retest?.baseline,
+      )?.fact;
+    return opened?.kind === 'trialOpened' ? opened : undefined;
+  }
+
   /** Back from a retest to the trial it is held against. */
   back(): void {
-    const baseline = this.#retest?.baseline;
-    const opened = this.#book(this.current).find(
-      (f) => f.fact.kind === 'trialOpened' && f.fact.trial === baseline,
-    );
-    this.show(opened?.fact.kind === 'trialOpened' ? opened.fact.test : this.#testId);
+    this.show(this.#baseline?.test ?? this.#testId);
   }
 
   /** What the retest did to each thing that was marked: grades before and now, and whether that is more than noise. */
-  get comparison(): {
-    criterion: Criterion;
-    side: Side | undefined;
-    before: Grade;
-    now: Grade;
-    beyond: boolean;
-  }[] {
-    const of = this.#retest;
-    if (!of) return [];
-    const opened = this.#book(this.current).find(
-      (f) => f.fact.kind === 'trialOpened' && f.fact.trial === of.baseline,
-    );
-    const test =
-      opened?.fact.kind === 'trialOpened' ? this.#definition(opened.fact.test) : undefined;
+  get comparison(): Compared[] {
+    const test = this.#retest && this.#definition(this.#baseline?.test ?? '');
     if (!test) return [];
-    const baseline = this.#read(test, null);
-    return test.criteria.flatMap((criterion) => {
-      const same = this.test.criteria.find((c) => c.id === criterion.id);
-      // under a plate the heels tell nothing; what counts is what stands above them
-      const raised = criterion.family === 'HEEL_LIFT' && this.retest?.aid === 'HEEL_PLATE';
-      if (!same || criterion.gauge || raised) return [];
-      const sides: (Side | undefined)[] =
-        criterion.extent === 'SIDED' ? ['LEFT', 'RIGHT'] : [undefined];
-      return sides.flatMap((side) => {
-        const before = markAt(baseline, place(criterion, side)).grade ?? 'NONE';
-        const again = markAt(this.#trial, place(same, side)).grade;
-        const looked = same.views.some((v) => seen(this.#trial, v));
-        const now = again ?? (looked ? 'NONE' : null);
-        if (now === null || (before === 'NONE' && now === 'NONE')) return [];
-        const apart = Math.abs(GRADES.indexOf(before) - GRADES.indexOf(now));
-        return [{ criterion, side, before, now, beyond: apart >= this.station.noise.grades }];
-      });
-    });
+    return compared(
+      this.retest,
+      { test, trial: this.#read(test, null) },
+      { test: this.test, trial: this.#trial },
+      this.station.noise.grades,
+    );
   }
 
   /** What makes the retest at hand weaker evidence, as the results will say. */
   get doubts(): Doubt[] {
-    const of = this.#retest;
-    const opened = this.#book(this.current).findLast(
-      (f) => f.fact.kind === 'trialOpened' && f.fact.trial === of?.baseline,
-    );
-    if (!of || !this.retest || opened?.fact.kind !== 'trialOpened') return [];
-    const test = this.#definition(opened.fact.test);
+    const baseline = this.#baseline;
+    if (!this.retest || !baseline) return [];
+    const test = this.#definition(baseline.test);
     const flagged = this.#trial.flags.size > 0 || this.#read(test, null).flags.size > 0;
-    return doubts(this.retest, opened.fact.conditions, this.conditions, flagged);
+    return doubts(this.retest, baseline.conditions, this.conditions, flagged);
   }
 
   flag(flag: Schemas['FactTrialFlagged']['flag'], words?: string): void {
@@ -615,29 +440,5 @@ export class Desk {
     return this.#last() !== undefined;
   }
 }
-
-/** The baseline's conditions with the one thing changed that the retest asks for, by as much as the protocol says. */
-function changed(before: Conditions, retest: Schemas['Retest']): Conditions {
-  const [first, second] = retest.starts.map((s) => s.value);
-  if (retest.aid) {
-    const height = first === undefined ? {} : { heightCentimetres: first };
-    return { ...before, aids: [...before.aids, { kind: retest.aid, ...height }] };
-  }
-  if (retest.load) return { ...before, load: { position: retest.load, kilograms: first ?? 0 } };
-  if (!retest.stance) return before;
-  // What was not taken in the baseline cannot be changed by so much; the rater writes it down.
-  const { stanceCentimetres: width, turnOut } = before;
-  return {
-    ...before,
-    ...(width !== undefined && { stanceCentimetres: width + (first ?? 0) }),
-    turnOut: {
-      ...(turnOut.left !== undefined && { left: turnOut.left + (second ?? 0) }),
-      ...(turnOut.right !== undefined && { right: turnOut.right + (second ?? 0) }),
-    },
-  };
-}
-
-/** Stands in where a station only checks in, so that attendance and pain can be read. */
-const NO_TEST = { id: '', criteria: [], requiredViews: ['FRONT'] } as unknown as Test;
 
 export type { State };

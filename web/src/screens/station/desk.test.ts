@@ -34,7 +34,7 @@ describe('the desk at a station', () => {
       'SIDE',
     ]);
     expect(desk.athlete?.shortName).toBe('Bartosz Ż.');
-    expect(desk.waiting).toBe(2);
+    expect(desk.line.waiting).toBe(2);
   });
 
   it('lets a notch grow with each tap and go after severe', () => {
@@ -86,7 +86,7 @@ describe('the desk at a station', () => {
     desk.closeView();
     expect(written).toHaveLength(before);
     expect(desk.stopped).toBe(true);
-    expect(desk.queue[0]?.state).toBe('STOPPED');
+    expect(desk.line.athletes[0]?.state).toBe('STOPPED');
   });
 
   it('goes on after pain that is known and stable', () => {
@@ -143,7 +143,7 @@ describe('the desk at a station', () => {
     desk.closeView();
     desk.closeView();
     const first = desk.trial.id;
-    desk.station = { ...desk.station, mine: 'second rater' };
+    desk.line.station = { ...desk.station, mine: 'second rater' };
     expect(desk.seenByOther).toBe(true);
     desk.lookAgain();
     expect(grade('arch', 'LEFT')).toBeNull();
@@ -154,8 +154,8 @@ describe('the desk at a station', () => {
 
   it('says when the protocol has changed meanwhile and keeps working under its own', () => {
     const now = station(['Amara L.']);
-    desk.refresh({ ...now, screening: { ...now.screening, protocolVersion: 2 } });
-    expect(desk.outdated).toBe(true);
+    desk.line.refresh({ ...now, screening: { ...now.screening, protocolVersion: 2 } });
+    expect(desk.line.outdated).toBe(true);
     desk.closeView();
     expect(vi.mocked(outbox.put).mock.lastCall?.[2]).toEqual({
       protocol: 'standard-floor',

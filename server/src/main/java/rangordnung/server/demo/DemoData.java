@@ -22,7 +22,6 @@ import org.springframework.security.authentication.UsernamePasswordAuthenticatio
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import rangordnung.core.body.AthleteName;
 import rangordnung.core.body.Side;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Proposal;
@@ -37,6 +36,7 @@ import rangordnung.server.accounts.Accounts;
 import rangordnung.server.groups.Groups;
 import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
+import rangordnung.server.roster.AthleteName;
 import rangordnung.server.roster.AthleteRecord;
 import rangordnung.server.roster.Rosters;
 import rangordnung.server.screening.Facts;

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Random;
-import rangordnung.core.body.AthleteName;
+import rangordnung.server.roster.AthleteName;
 
 /** Names from several languages, put together at random; whoever bears one is meant by nobody. */
 final class InventedNames {

@@ -17,7 +17,7 @@ import java.util.stream.Stream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import rangordnung.core.body.AthleteName;
+import rangordnung.core.Words;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
@@ -232,7 +232,7 @@ public class Groups {
         Optional<Proposal.Place> place =
                 switch (decision.kind()) {
                     case MOVE -> {
-                        if (!AthleteName.hasVisible(reason)) {
+                        if (!Words.visible(reason)) {
                             throw Problem.invalid(
                                     Code.REASON_MISSING, "Say why: a move is kept with its reason.", "reason");
                         }

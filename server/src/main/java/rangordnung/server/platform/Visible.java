@@ -9,7 +9,7 @@ import java.lang.annotation.ElementType;
 import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
-import rangordnung.core.body.AthleteName;
+import rangordnung.core.Words;
 
 /** A name or reason of which something can be seen: blanks and joiners alone are none. */
 @Documented
@@ -28,7 +28,7 @@ public @interface Visible {
     class Checked implements ConstraintValidator<Visible, String> {
         @Override
         public boolean isValid(String text, ConstraintValidatorContext context) {
-            return text != null && AthleteName.hasVisible(text);
+            return text != null && Words.visible(text);
         }
     }
 }

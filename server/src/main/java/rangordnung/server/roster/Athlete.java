@@ -11,7 +11,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
 import org.jspecify.annotations.Nullable;
-import rangordnung.core.body.AthleteName;
+import rangordnung.core.Words;
 import rangordnung.core.body.Side;
 import rangordnung.core.safety.Clearance;
 
@@ -65,14 +65,12 @@ class Athlete {
         heightCm = record.heightCm().orElse(null);
         massKg = record.massKg().orElse(null);
         legLengthCm = record.legLengthCm().orElse(null);
-        sport = record.sport().map(AthleteName::clean).filter(s -> !s.isEmpty()).orElse(null);
+        sport = record.sport().map(Words::clean).filter(s -> !s.isEmpty()).orElse(null);
         sidePreference = record.sidePreference().orElse(null);
         clearance = record.clearance();
         clearanceOn = record.clearedOn().orElse(null);
-        clearanceBy = record.clearedBy()
-                .map(AthleteName::clean)
-                .filter(s -> !s.isEmpty())
-                .orElse(null);
+        clearanceBy =
+                record.clearedBy().map(Words::clean).filter(s -> !s.isEmpty()).orElse(null);
     }
 
     AthleteRecord record() {

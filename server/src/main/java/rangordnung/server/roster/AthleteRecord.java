@@ -9,7 +9,6 @@ import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.Optional;
 import rangordnung.core.Refusal;
-import rangordnung.core.body.AthleteName;
 import rangordnung.core.body.Side;
 import rangordnung.core.safety.Clearance;
 

@@ -12,7 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import rangordnung.core.Refusal;
-import rangordnung.core.body.AthleteName;
+import rangordnung.core.Words;
 import rangordnung.core.body.Side;
 import rangordnung.core.safety.Clearance;
 
@@ -158,7 +158,7 @@ final class ImportPlan {
                 if (c.codePoints().anyMatch(Refusal::unusable)) {
                     throw new CellReader.Unreadable("text-unusable");
                 }
-                return Optional.of(AthleteName.clean(c)).filter(t -> !t.isEmpty());
+                return Optional.of(Words.clean(c)).filter(t -> !t.isEmpty());
             });
         }
 

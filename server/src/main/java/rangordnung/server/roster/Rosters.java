@@ -12,7 +12,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import rangordnung.core.body.AthleteName;
+import rangordnung.core.Words;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
@@ -94,7 +94,7 @@ public class Rosters {
     }
 
     public UUID addTeam(String name, Kind kind) {
-        String clean = AthleteName.clean(name);
+        String clean = Words.clean(name);
         if (teams.existsByName(clean)) {
             throw Problem.conflict(Code.TEAM_EXISTS, "There is a team or class named “" + clean + "” already.")
                     .with("field", "name");

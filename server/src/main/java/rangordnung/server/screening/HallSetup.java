@@ -12,7 +12,7 @@ import java.time.LocalTime;
 import java.util.List;
 import java.util.Optional;
 import rangordnung.core.Refusal;
-import rangordnung.core.body.AthleteName;
+import rangordnung.core.Words;
 import rangordnung.core.plan.HallPlan;
 import rangordnung.core.plan.PlanRules;
 import rangordnung.core.protocol.Protocol;
@@ -62,7 +62,7 @@ public record HallSetup(
         }
 
         private static void named(String name) {
-            if (!AthleteName.hasVisible(Refusal.words(name, LONGEST_NAME, "name"))) {
+            if (!Words.visible(Refusal.words(name, LONGEST_NAME, "name"))) {
                 throw Refusal.text("name", "has no character that can be seen");
             }
         }

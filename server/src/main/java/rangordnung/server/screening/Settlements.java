@@ -9,7 +9,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import rangordnung.core.body.AthleteName;
+import rangordnung.core.Words;
 import rangordnung.core.record.Entry;
 import rangordnung.core.record.Fact;
 import rangordnung.server.accounts.Accounts;
@@ -84,7 +84,7 @@ public class Settlements {
     /** Records which of an athlete's trials of a test counts. */
     public void settle(UUID screening, NewSettlement settlement) {
         screenings.visible(screening);
-        if (!AthleteName.hasVisible(settlement.reason())) {
+        if (!Words.visible(settlement.reason())) {
             throw Problem.invalid(Code.REASON_MISSING, "Say why: a decision is kept with its reason.", "reason");
         }
         boolean there = facts.book(screening, settlement.athlete()).book().entries().stream()

@@ -1,4 +1,4 @@
-package rangordnung.core.body;
+package rangordnung.server.roster;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

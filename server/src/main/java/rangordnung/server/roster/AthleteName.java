@@ -1,7 +1,7 @@
-package rangordnung.core.body;
+package rangordnung.server.roster;
 
-import java.text.Normalizer;
 import rangordnung.core.Refusal;
+import rangordnung.core.Words;
 
 /**
  * An athlete's name: NFC, trimmed, inner white space folded. The family name may be empty, since not
@@ -13,8 +13,8 @@ public record AthleteName(String given, String family) {
     public static final int LONGEST = 80;
 
     public AthleteName {
-        given = clean(given);
-        family = clean(family);
+        given = Words.clean(given);
+        family = Words.clean(family);
         if (given.isEmpty()) {
             throw Refusal.missing("givenName");
         }
@@ -34,39 +34,9 @@ public record AthleteName(String given, String family) {
     }
 
     private static void visible(String part, String field) {
-        if (!hasVisible(Refusal.words(part, LONGEST, field))) {
+        if (!Words.visible(Refusal.words(part, LONGEST, field))) {
             throw Refusal.text(field, "has no character that can be seen");
         }
-    }
-
-    /** Whether something of a text can be seen: a letter, a digit, a sign; joiners and blanks alone cannot. */
-    public static boolean hasVisible(String text) {
-        return text.codePoints().anyMatch(c -> switch (Character.getType(c)) {
-            case Character.FORMAT,
-                    Character.CONTROL,
-                    Character.SPACE_SEPARATOR,
-                    Character.LINE_SEPARATOR,
-                    Character.PARAGRAPH_SEPARATOR,
-                    Character.NON_SPACING_MARK,
-                    Character.ENCLOSING_MARK,
-                    Character.UNASSIGNED,
-                    Character.SURROGATE,
-                    Character.PRIVATE_USE -> false;
-            default -> c != BLANK_BRAILLE && c != HANGUL_FILLER && c != HALFWIDTH_FILLER;
-        });
-    }
-
-    /** Letters by their class that show nothing. */
-    private static final int BLANK_BRAILLE = 0x2800;
-
-    private static final int HANGUL_FILLER = 0x3164;
-    private static final int HALFWIDTH_FILLER = 0xFFA0;
-
-    /** Text in NFC with outer white space removed and inner white space folded to one blank. */
-    public static String clean(String text) {
-        return text == null
-                ? ""
-                : Normalizer.normalize(text, Normalizer.Form.NFC).strip().replaceAll("\\s+", " ");
     }
 
     /**
