@@ -67,7 +67,7 @@ async function chosen() {
 describe('sending what was measured', () => {
   it('opens a trial under the standard of the test and adds every value with its source', async () => {
     const { put, user } = await chosen();
-    await user.click(screen.getByRole('button', { name: 'Send 2 values of 2 repetitions' }));
+    await user.click(screen.getByRole('button', { name: 'Save 2 values of 2 repetitions' }));
     const [into, sent, under] = put.mock.calls[0]!;
     expect(into).toBe('s1');
     expect(under).toEqual({ protocol: 'standard-floor', version: 1 });

@@ -74,7 +74,7 @@ class LessonIT extends ScreenTest {
     private String pass(Page lead, String station, String helper) {
         lead.locator("dialog[open] select").selectOption(station);
         lead.getByLabel("Helper", new Page.GetByLabelOptions().setExact(true)).fill(helper);
-        button(lead, "Make a code").click();
+        button(lead, "Create a code").click();
         assertThat(lead.getByTestId("pass")).containsText(helper);
         assertThat(lead.getByTestId("pass").getByRole(AriaRole.IMG)).isVisible();
         return lead.getByTestId("pass-address").textContent();
@@ -338,8 +338,8 @@ class LessonIT extends ScreenTest {
                         "select count(*) from athlete where clearance = 'NOT_CLEARED' and clearance_by = 'check-in'"))
                 .isEqualTo(1);
 
-        button(lead, "Take back").click();
-        assertThat(lead.getByText("ended")).isVisible();
+        button(lead, "Revoke").click();
+        assertThat(lead.getByText("expired")).isVisible();
         button(door, "absent").click();
         assertThat(button(door, Pattern.compile("1 wait"))).isVisible();
         long kept = product.count(
@@ -406,7 +406,7 @@ class LessonIT extends ScreenTest {
     void a_school_is_changed_only_after_seeing_whom_it_moves() {
         Page page = signedIn("lead", PASSWORD);
         page.navigate(product.address() + "#/protocols/standard-floor/4");
-        button(page, "Change into a new version").click();
+        button(page, "Edit as new version").click();
         page.getByLabel("Inward knee overhead").selectOption("TOLERATE_ONE_GRADE");
         assertThat(button(page, "Save as new version")).isDisabled();
         page.getByLabel("Try it on")
@@ -416,7 +416,7 @@ class LessonIT extends ScreenTest {
                                 .filter(new Locator.FilterOptions().setHasText("Class 9"))
                                 .textContent()
                                 .replace("Class 9, ", ""));
-        button(page, "Show what it would move").click();
+        button(page, "Preview").click();
         assertThat(page.getByTestId("moved")).containsText("6 of 30 would stand elsewhere.");
         button(page, "Save as new version").click();
         assertThat(heading(page, "Standard floor (own)")).isVisible();

@@ -75,7 +75,7 @@ class MeasuringIT extends ScreenTest {
 
         page.getByLabel("Screening").selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
         page.getByLabel("Athlete").selectOption("Mira O.");
-        Locator send = button(page, Pattern.compile("Send \\d+ values of 5 repetitions"));
+        Locator send = button(page, Pattern.compile("Save \\d+ values of 5 repetitions"));
         send.click();
         assertThat(page.getByText(Pattern.compile("values are on their way"))).isVisible();
         allSaved(page);
@@ -86,11 +86,11 @@ class MeasuringIT extends ScreenTest {
                         "select count(*) from fact where body->>'kind' = 'measured' and body->'taken'->>'sem' is null"))
                 .isZero();
 
-        link(page, "See what they say").click();
+        link(page, "View results").click();
         Locator knee = page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Knee line"));
         assertThat(knee.first()).containsText("marked");
         knee.first().getByText(Pattern.compile("Measured: \\d+")).click();
-        assertThat(knee.first()).containsText("Knee inside its line, right");
+        assertThat(knee.first()).containsText("Knee offset (+ inward), right");
         assertThat(knee.first()).containsText("a simulated athlete");
     }
 
@@ -221,13 +221,13 @@ class MeasuringIT extends ScreenTest {
                 .fill("15");
         assertThat(answer).containsText("The ankle ends it");
         assertThat(answer).containsText("left ankle is the stiffer one");
-        button(page, "Keep this to compare").click();
+        button(page, "Keep for comparison").click();
         page.getByLabel("Plate under the heels", new Page.GetByLabelOptions().setExact(true))
                 .fill("6");
         assertThat(page.getByText(Pattern.compile("^Kept: Thigh ends"))).isVisible();
         page.getByLabel("Thigh longer", new Page.GetByLabelOptions().setExact(true))
                 .fill("6");
-        button(page, "Give to the screening").click();
+        button(page, "Save to screening").click();
         assertThat(page.getByText(Pattern.compile("are kept with the athlete"))).isVisible();
         allSaved(page);
         assertThat(
