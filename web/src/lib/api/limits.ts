@@ -8,13 +8,13 @@ export const limits = {
       "maxLength": 80
     }
   },
-  "BodyModelControllerBodyAsked": {
+  "BodyModelControllerBodyRequest": {
     "stature": {
       "minimum": 80,
       "maximum": 250
     }
   },
-  "DeviceControllerDeviceAsked": {
+  "DeviceControllerDeviceRequest": {
     "csv": {
       "maxLength": 4000000
     }
@@ -104,7 +104,7 @@ export const limits = {
       "minLength": 1
     }
   },
-  "ScreeningControllerNewPassAsked": {
+  "ScreeningControllerNewPassRequest": {
     "helper": {
       "maxLength": 60
     },

@@ -870,7 +870,7 @@ export interface components {
             /** Format: double */
             consistency?: number;
             criterion: string;
-            limits?: components["schemas"]["Limits"];
+            limits?: components["schemas"]["LimitsOfAgreement"];
             /** Format: int32 */
             pairs: number;
         };
@@ -964,18 +964,18 @@ export interface components {
             report: components["schemas"]["PainReport"];
         };
         BodyModelAnswer: {
-            atTarget?: components["schemas"]["BodyModelPosture"];
+            atTarget?: components["schemas"]["BodyModelPose"];
             changes: {
                 [key: string]: number;
             };
-            deepest: components["schemas"]["BodyModelPosture"];
+            deepest: components["schemas"]["BodyModelPose"];
             /** @enum {string} */
             limit: "NONE" | "ANKLE" | "HIP" | "BALANCE";
             /** Format: double */
             plate?: number;
             reaches: boolean;
         };
-        BodyModelControllerBodyAsked: {
+        BodyModelControllerBodyRequest: {
             ankle: components["schemas"]["SidedDouble"];
             /** @enum {string} */
             arms: "HANGING" | "FORWARD" | "OVERHEAD";
@@ -998,12 +998,12 @@ export interface components {
             /** Format: double */
             trunk?: number;
         };
-        BodyModelControllerBodySaid: {
+        BodyModelControllerBodyResponse: {
             answers: components["schemas"]["SidedBodyModelAnswer"];
             build: components["schemas"]["Build"];
             /** @enum {string} */
             decides: "LEFT" | "RIGHT";
-            descent: components["schemas"]["BodyModelPosture"][];
+            descent: components["schemas"]["BodyModelPose"][];
         };
         BodyModelControllerBodyStart: {
             ankle: components["schemas"]["SidedOptionalDouble"];
@@ -1021,7 +1021,7 @@ export interface components {
             /** Format: double */
             trunk?: number;
         };
-        BodyModelPosture: {
+        BodyModelPose: {
             /** Format: double */
             hipFlexion: number;
             /** Format: double */
@@ -1175,7 +1175,10 @@ export interface components {
             /** Format: double */
             value: number;
         };
-        DeviceControllerDeviceAsked: {
+        DeviceControllerDeviceCsv: {
+            csv: string;
+        };
+        DeviceControllerDeviceRequest: {
             csv: string;
             /** @enum {string} */
             device: "SCALES" | "PLATE";
@@ -1187,10 +1190,7 @@ export interface components {
             /** @enum {string} */
             working?: "LEFT" | "RIGHT";
         };
-        DeviceControllerDeviceCsv: {
-            csv: string;
-        };
-        DeviceControllerDeviceSaid: {
+        DeviceControllerDeviceResponse: {
             facts: components["schemas"]["FactMeasured"][];
             first: number[];
             plate?: components["schemas"]["PlateReading"];
@@ -1423,7 +1423,7 @@ export interface components {
             /** Format: uuid */
             supersedes?: string;
         };
-        FactsTaken: {
+        FactsReceipt: {
             /** Format: int32 */
             added: number;
             /** Format: int32 */
@@ -1706,7 +1706,7 @@ export interface components {
             hall?: string;
             open: boolean;
         };
-        Limits: {
+        LimitsOfAgreement: {
             /** Format: double */
             bias: number;
             /** Format: double */
@@ -1730,11 +1730,25 @@ export interface components {
             side?: "LEFT" | "RIGHT";
             /** Format: double */
             size?: number;
-            source: components["schemas"]["LinkReportSource"];
+            source: components["schemas"]["LinkReportEvidenceSource"];
             /** Format: uuid */
             trial?: string;
             /** Format: double */
             weight: number;
+        };
+        LinkReportEvidenceSource: components["schemas"]["LinkReportEvidenceSourceByRetest"] | components["schemas"]["LinkReportEvidenceSourceByRule"];
+        LinkReportEvidenceSourceByRetest: {
+            /** @enum {string} */
+            kind: "byRetest";
+            retest: string;
+            /** @enum {string} */
+            verdict: "HELPED" | "WORSE" | "WITHIN_NOISE";
+        };
+        LinkReportEvidenceSourceByRule: {
+            /** @enum {string} */
+            kind: "byRule";
+            /** @enum {string} */
+            rule: "WALL_TEST_LIMITED" | "WALL_TEST_FINE" | "WALL_TEST_FINE_HEELS_UP_HELPS" | "NEITHER_INNER_HEEL_NOR_FOREFOOT" | "HIP_ROOM_ENDS_EARLY" | "HIP_ROOM_FREE" | "STATIC_CLEAN_STEPPING_FAULTY" | "CHAIR_CLEAN_SQUAT_FAULTY" | "SHIFT_WITH_PAIN_OR_OLD_INJURY" | "SHIFT_WITHOUT_PAIN" | "SIDES_DIFFER" | "KNEECAP_PAIN_AFTER_LOAD_CHANGE" | "ARCH_SINKS" | "BODY_MODEL_LENGTHS" | "BODY_MODEL_ANKLE" | "BODY_MODEL_IN_REACH";
         };
         LinkReportExplanation: {
             criterion: string;
@@ -1762,20 +1776,6 @@ export interface components {
             /** @enum {string} */
             other: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
             retest: boolean;
-        };
-        LinkReportSource: components["schemas"]["LinkReportSourceByRetest"] | components["schemas"]["LinkReportSourceByRule"];
-        LinkReportSourceByRetest: {
-            /** @enum {string} */
-            kind: "byRetest";
-            retest: string;
-            /** @enum {string} */
-            verdict: "HELPED" | "WORSE" | "WITHIN_NOISE";
-        };
-        LinkReportSourceByRule: {
-            /** @enum {string} */
-            kind: "byRule";
-            /** @enum {string} */
-            rule: "WALL_TEST_LIMITED" | "WALL_TEST_FINE" | "WALL_TEST_FINE_HEELS_UP_HELPS" | "NEITHER_INNER_HEEL_NOR_FOREFOOT" | "HIP_ROOM_ENDS_EARLY" | "HIP_ROOM_FREE" | "STATIC_CLEAN_STEPPING_FAULTY" | "CHAIR_CLEAN_SQUAT_FAULTY" | "SHIFT_WITH_PAIN_OR_OLD_INJURY" | "SHIFT_WITHOUT_PAIN" | "SIDES_DIFFER" | "KNEECAP_PAIN_AFTER_LOAD_CHANGE" | "ARCH_SINKS" | "BODY_MODEL_LENGTHS" | "BODY_MODEL_ANKLE" | "BODY_MODEL_IN_REACH";
         };
         Measurement: components["schemas"]["MeasurementValue"] | components["schemas"]["MeasurementNotAssessable"];
         MeasurementNotAssessable: {
@@ -1821,14 +1821,6 @@ export interface components {
             /** @enum {string} */
             working?: "LEFT" | "RIGHT";
         };
-        MeasuringControllerAsked: {
-            about: components["schemas"]["MeasuringControllerAbout"];
-            clip: components["schemas"]["Clip"];
-            /** @enum {string} */
-            source: "BY_HAND" | "SCALES" | "PLATE" | "LANDMARK_FILE" | "MARKED" | "POSE" | "SIMULATED";
-            /** Format: uuid */
-            trial: string;
-        };
         MeasuringControllerFileRead: {
             clip: components["schemas"]["Clip"];
             /** @enum {string} */
@@ -1848,14 +1840,22 @@ export interface components {
             told: "STANDING" | "BOTTOM" | "DESCENT" | "BOTTOM_PHASE" | "ASCENT" | "REPETITION";
             unit: string;
         };
-        MeasuringControllerMeasured: {
+        MeasuringControllerMeasureRequest: {
+            about: components["schemas"]["MeasuringControllerAbout"];
+            clip: components["schemas"]["Clip"];
+            /** @enum {string} */
+            source: "BY_HAND" | "SCALES" | "PLATE" | "LANDMARK_FILE" | "MARKED" | "POSE" | "SIMULATED";
+            /** Format: uuid */
+            trial: string;
+        };
+        MeasuringControllerMeasureResponse: {
             facts: components["schemas"]["FactMeasured"][];
             measures: components["schemas"]["MeasuringControllerMeasureLine"][];
             report: components["schemas"]["ClipReport"];
             traces: components["schemas"]["MeasuringControllerTrace"][];
         };
         MeasuringControllerSimulated: {
-            bottom: components["schemas"]["BodyModelPosture"];
+            bottom: components["schemas"]["BodyModelPose"];
             clip: components["schemas"]["Clip"];
             endsEarly: boolean;
         };
@@ -2075,7 +2075,7 @@ export interface components {
         /** @enum {string} */
         ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "no-place" | "place-missing" | "move-impossible";
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
-        ProposalChange: {
+        ProposalGradeChange: {
             criterion: string;
             /** @enum {string} */
             from: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
@@ -2086,7 +2086,7 @@ export interface components {
             to: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
         };
         ProposalMover: {
-            changes: components["schemas"]["ProposalChange"][];
+            changes: components["schemas"]["ProposalGradeChange"][];
             leadsTo: components["schemas"]["ProposalPlace"];
         };
         ProposalOpen: {
@@ -2552,7 +2552,7 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        ScreeningControllerNewPassAsked: {
+        ScreeningControllerNewPassRequest: {
             helper: string;
             /** Format: int32 */
             minutes: number;
@@ -2951,7 +2951,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BodyModelControllerBodyAsked"];
+                "application/json": components["schemas"]["BodyModelControllerBodyRequest"];
             };
         };
         responses: {
@@ -2961,7 +2961,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BodyModelControllerBodySaid"];
+                    "application/json": components["schemas"]["BodyModelControllerBodyResponse"];
                 };
             };
         };
@@ -3089,7 +3089,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeviceControllerDeviceAsked"];
+                "application/json": components["schemas"]["DeviceControllerDeviceRequest"];
             };
         };
         responses: {
@@ -3099,7 +3099,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DeviceControllerDeviceSaid"];
+                    "application/json": components["schemas"]["DeviceControllerDeviceResponse"];
                 };
             };
         };
@@ -3189,7 +3189,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MeasuringControllerAsked"];
+                "application/json": components["schemas"]["MeasuringControllerMeasureRequest"];
             };
         };
         responses: {
@@ -3199,7 +3199,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MeasuringControllerMeasured"];
+                    "application/json": components["schemas"]["MeasuringControllerMeasureResponse"];
                 };
             };
         };
@@ -3524,7 +3524,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FactsTaken"];
+                    "application/json": components["schemas"]["FactsReceipt"];
                 };
             };
         };
@@ -3680,7 +3680,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ScreeningControllerNewPassAsked"];
+                "application/json": components["schemas"]["ScreeningControllerNewPassRequest"];
             };
         };
         responses: {

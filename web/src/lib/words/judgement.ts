@@ -180,7 +180,10 @@ export const strengthWord: Record<Schemas['AgreementControllerWorded']['strength
     ALMOST_PERFECT: m.strength_perfect,
   };
 
-export const outcomeWord: Record<Schemas['LinkReportSourceByRetest']['verdict'], () => string> = {
+export const outcomeWord: Record<
+  Schemas['LinkReportEvidenceSourceByRetest']['verdict'],
+  () => string
+> = {
   HELPED: m.outcome_helped,
   WORSE: m.outcome_worse,
   WITHIN_NOISE: m.outcome_within_noise,
@@ -192,24 +195,25 @@ export const standingWord: Record<Schemas['LinkReportRankedLink']['standing'], (
   AGAINST: m.standing_against,
 };
 
-export const linkRuleWord: Record<Schemas['LinkReportSourceByRule']['rule'], () => string> = {
-  WALL_TEST_LIMITED: m.evid_wall_limited,
-  WALL_TEST_FINE: m.evid_wall_fine,
-  WALL_TEST_FINE_HEELS_UP_HELPS: m.evid_wall_fine_heels,
-  NEITHER_INNER_HEEL_NOR_FOREFOOT: m.evid_neither,
-  HIP_ROOM_ENDS_EARLY: m.evid_room_ends,
-  HIP_ROOM_FREE: m.evid_room_free,
-  STATIC_CLEAN_STEPPING_FAULTY: m.evid_static,
-  CHAIR_CLEAN_SQUAT_FAULTY: m.evid_chair,
-  SHIFT_WITH_PAIN_OR_OLD_INJURY: m.evid_shift_pain,
-  SHIFT_WITHOUT_PAIN: m.evid_shift,
-  SIDES_DIFFER: m.evid_sides,
-  KNEECAP_PAIN_AFTER_LOAD_CHANGE: m.evid_kneecap,
-  ARCH_SINKS: m.evid_arch,
-  BODY_MODEL_LENGTHS: m.evid_body_lengths,
-  BODY_MODEL_ANKLE: m.evid_body_ankle,
-  BODY_MODEL_IN_REACH: m.evid_body_reach,
-};
+export const linkRuleWord: Record<Schemas['LinkReportEvidenceSourceByRule']['rule'], () => string> =
+  {
+    WALL_TEST_LIMITED: m.evid_wall_limited,
+    WALL_TEST_FINE: m.evid_wall_fine,
+    WALL_TEST_FINE_HEELS_UP_HELPS: m.evid_wall_fine_heels,
+    NEITHER_INNER_HEEL_NOR_FOREFOOT: m.evid_neither,
+    HIP_ROOM_ENDS_EARLY: m.evid_room_ends,
+    HIP_ROOM_FREE: m.evid_room_free,
+    STATIC_CLEAN_STEPPING_FAULTY: m.evid_static,
+    CHAIR_CLEAN_SQUAT_FAULTY: m.evid_chair,
+    SHIFT_WITH_PAIN_OR_OLD_INJURY: m.evid_shift_pain,
+    SHIFT_WITHOUT_PAIN: m.evid_shift,
+    SIDES_DIFFER: m.evid_sides,
+    KNEECAP_PAIN_AFTER_LOAD_CHANGE: m.evid_kneecap,
+    ARCH_SINKS: m.evid_arch,
+    BODY_MODEL_LENGTHS: m.evid_body_lengths,
+    BODY_MODEL_ANKLE: m.evid_body_ankle,
+    BODY_MODEL_IN_REACH: m.evid_body_reach,
+  };
 
 export const clearanceWord: Record<Schemas['AthleteRecord']['clearance'], () => string> = {
   NOT_ASKED: m.clearance_not_asked,

@@ -3,16 +3,16 @@
   import { m } from '../../lib/paraglide/messages';
 
   interface Props {
-    said: Schemas['BodyModelControllerBodySaid'];
-    arms: Schemas['BodyModelControllerBodyAsked']['arms'];
-    place: Schemas['BodyModelControllerBodyAsked']['place'];
+    said: Schemas['BodyModelControllerBodyResponse'];
+    arms: Schemas['BodyModelControllerBodyRequest']['arms'];
+    place: Schemas['BodyModelControllerBodyRequest']['place'];
     /** Centimetres under the heels. */
     plate: number;
     title?: string;
   }
   let { said, arms, place, plate, title = '' }: Props = $props();
 
-  type Posture = Schemas['BodyModelPosture'];
+  type Posture = Schemas['BodyModelPose'];
   const rad = (degrees: number) => (degrees * Math.PI) / 180;
 
   /** Joints of a posture in centimetres; the ankle stands over the origin, up is negative. */

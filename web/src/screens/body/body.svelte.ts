@@ -3,8 +3,8 @@ import { given } from '../../lib/given';
 import { m } from '../../lib/paraglide/messages';
 import { decimal } from '../../lib/words/words';
 
-export type Asked = Schemas['BodyModelControllerBodyAsked'];
-export type Said = Schemas['BodyModelControllerBodySaid'];
+export type Asked = Schemas['BodyModelControllerBodyRequest'];
+export type Said = Schemas['BodyModelControllerBodyResponse'];
 type Start = Schemas['BodyModelControllerBodyStart'];
 type Measured = Omit<Schemas['FactBodyMeasured'], 'kind'>;
 

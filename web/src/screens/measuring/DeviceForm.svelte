@@ -9,10 +9,10 @@
 
   let { screening = '', athlete = '' }: { screening?: string; athlete?: string } = $props();
 
-  type Device = Schemas['DeviceControllerDeviceAsked']['device'];
+  type Device = Schemas['DeviceControllerDeviceRequest']['device'];
   let device = $state<Device>('SCALES');
   let csv = $state('');
-  let said = $state.raw<Schemas['DeviceControllerDeviceSaid'] | null>(null);
+  let said = $state.raw<Schemas['DeviceControllerDeviceResponse'] | null>(null);
   let about = $state<Schemas['MeasuringControllerAbout']>({});
   let trial = crypto.randomUUID();
   let error = $state.raw<unknown>(null);

@@ -15,7 +15,7 @@ import {
 } from '../../lib/motion/clip';
 
 export type Report = Schemas['ClipReport'];
-export type Source = Schemas['MeasuringControllerAsked']['source'];
+export type Source = Schemas['MeasuringControllerMeasureRequest']['source'];
 export type Measure = Schemas['MeasuringControllerTrace']['measure'];
 export type About = Schemas['MeasuringControllerAbout'];
 
@@ -41,7 +41,7 @@ export class Bench {
   playing = $state(false);
   selected = $state<Landmark | null>(null);
   dragging = $state(false);
-  measured = $state.raw<Schemas['MeasuringControllerMeasured'] | null>(null);
+  measured = $state.raw<Schemas['MeasuringControllerMeasureResponse'] | null>(null);
   /** Numbers of the frame at hand while a landmark moves; null where the whole clip's are current. */
   live = $state.raw<Map<string, number> | null>(null);
   asking = $state(false);

@@ -75,7 +75,7 @@ describe('sending what was measured', () => {
     expect(sent[0]!.fact).toMatchObject({ test: 'overhead-squat', trial: 'made-by-the-bench' });
     expect(sent[1]!.fact).toMatchObject({ value: 5, taken: { source: 'SIMULATED', sem: 0.4 } });
     expect(new Set(sent.map((f) => f.id)).size).toBe(3);
-    expect(screen.getByRole('button', { name: /Send/ })).toBeDisabled();
+    expect(screen.getByRole('button', { name: /^Save/ })).toBeDisabled();
     expect(screen.getByRole('status')).toHaveTextContent('2 values are on their way.');
   });
 
@@ -103,7 +103,7 @@ describe('sending what was measured', () => {
     ];
     const { put, user } = await chosen();
     expect(await screen.findByRole('checkbox')).toBeChecked();
-    await user.click(screen.getByRole('button', { name: /Send/ }));
+    await user.click(screen.getByRole('button', { name: /^Save/ }));
     expect(put.mock.calls[0]![1].map((f) => ('trial' in f.fact ? f.fact.trial : ''))).toEqual([
       'by-eye',
       'by-eye',
@@ -133,7 +133,7 @@ describe('sending what was measured', () => {
     ];
     const { put, user } = await chosen();
     await screen.findByRole('checkbox');
-    await user.click(screen.getByRole('button', { name: /Send/ }));
+    await user.click(screen.getByRole('button', { name: /^Save/ }));
     const sent = put.mock.calls[0]![1];
     expect(sent.map((f) => [f.fact.kind, f.supersedes])).toEqual([
       ['measured', 'm1'],

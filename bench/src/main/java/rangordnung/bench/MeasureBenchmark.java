@@ -25,13 +25,14 @@ import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.server.exchange.LandmarkFile;
 import rangordnung.server.exchange.LandmarkFiles;
-import rangordnung.server.exchange.Reading;
+import rangordnung.server.exchange.ReadOptions;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Measuring a clip against merely reading its file, and an hour at 60 frames per second in a small heap. */
 public final class MeasureBenchmark {
 
-    private static final Reading HOW = new Reading(Motion.Plane.SIDE, Reading.Facing.RIGHT, Map.of(), Optional.empty());
+    private static final ReadOptions HOW =
+            new ReadOptions(Motion.Plane.SIDE, ReadOptions.Facing.RIGHT, Map.of(), Optional.empty());
     private static final int WARM_UP = 8;
     private static final int ROUNDS = 15;
     private static final int HOUR = 60 * 60 * 60;

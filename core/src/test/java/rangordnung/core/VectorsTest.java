@@ -127,7 +127,7 @@ class VectorsTest {
         ArrayNode sorted = told.putArray("signs");
         signs.forEach(s -> sorted.add(s.name()));
         c.json().set("report", told);
-        c.json().put("expected", StopRules.action(report, FLOOR.rules()) == StopRules.Action.STOP);
+        c.json().put("expected", StopRules.action(report, FLOOR.rules()) == StopRules.Consequence.STOP);
     }
 
     /** Check-in, trials seen in part or whole, pain and clearance, and where the athlete is in the queue. */

@@ -22,7 +22,7 @@ import rangordnung.core.Refusal;
  * @param load   what is carried
  * @param plate  height of the plate under the heels, in metres
  */
-public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load, double plate) {
+public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad load, double plate) {
 
     /** Highest plate that is proposed, in metres (house convention). */
     public static final double HIGHEST_PLATE = 0.10;
@@ -98,7 +98,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
      *
      * @param hipFlexion 90 + trunk − thigh, degrees
      */
-    public record Posture(double shin, double thigh, double trunk, double hipFlexion) {}
+    public record Pose(double shin, double thigh, double trunk, double hipFlexion) {}
 
     /** Something that may be changed, one at a time. */
     public enum ChangeOf {
@@ -120,10 +120,10 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
      * @param changes thigh angle of the deepest posture after one change each
      */
     public record Answer(
-            Posture deepest,
+            Pose deepest,
             Limit limit,
             boolean reaches,
-            Optional<Posture> atTarget,
+            Optional<Pose> atTarget,
             Optional<Double> plate,
             Map<ChangeOf, Double> changes) {}
 
@@ -149,12 +149,12 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
         double withSine = Segment.TRUNK_HEAD_NECK.wholeMass() * Segment.TRUNK_HEAD_NECK.centre() * build.trunk()
                 + armMass() * build.trunk();
         double withCosine = 0;
-        if (arms == ArmPosition.FORWARD || load.place() == Load.Place.IN_FRONT) {
+        if (arms == ArmPosition.FORWARD || load.place() == BodyLoad.Place.IN_FRONT) {
             fixed += armMoment();
         } else if (arms == ArmPosition.OVERHEAD) {
             withSine += armMoment();
         }
-        if (load.place() == Load.Place.IN_FRONT) {
+        if (load.place() == BodyLoad.Place.IN_FRONT) {
             withSine += load.share() * build.trunk();
             fixed += load.share() * hand();
         } else {
@@ -199,11 +199,11 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
      *
      * @return empty where the depth is out of reach
      */
-    public Optional<Posture> at(double thigh) {
+    public Optional<Pose> at(double thigh) {
         return balanced(thigh).filter(p -> p.trunk() <= limits.trunk() && p.hipFlexion() <= limits.hip());
     }
 
-    private Optional<Posture> balanced(double thigh) {
+    private Optional<Pose> balanced(double thigh) {
         double shin = largestShin();
         if (lean(shin, thigh) < 0) {
             double least = BACKWARD_SHIN;
@@ -219,12 +219,12 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
         }
         double trunk = lean(shin, thigh);
         return Double.isFinite(trunk)
-                ? Optional.of(new Posture(shin, thigh, trunk, 90 + trunk - thigh))
+                ? Optional.of(new Pose(shin, thigh, trunk, 90 + trunk - thigh))
                 : Optional.empty();
     }
 
     /** The lowest posture that can be reached from standing without leaving a limit on the way. */
-    public Posture deepest() {
+    public Pose deepest() {
         double reached = STANDING;
         while (reached > DEEPEST && at(reached - STEP).isPresent()) {
             reached -= STEP;
@@ -255,7 +255,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
      * @param target thigh angle to be reached, degrees
      */
     public Answer answer(double target) {
-        Posture deepest = deepest();
+        Pose deepest = deepest();
         boolean reaches = reaches(target);
         Map<ChangeOf, Double> changes = new EnumMap<>(ChangeOf.class);
         changed().forEach((change, model) -> changes.put(change, model.deepest().thigh()));
@@ -268,7 +268,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
                 changes);
     }
 
-    private Limit limit(Posture deepest) {
+    private Limit limit(Pose deepest) {
         if (deepest.thigh() <= DEEPEST + EXACT) {
             return Limit.NONE;
         }
@@ -315,14 +315,18 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
         if (plate + PLATE_STEP <= HIGHEST_PLATE) {
             all.put(ChangeOf.PLATE_TWO_CENTIMETRES, withPlate(plate + PLATE_STEP));
         }
-        if (load.place() == Load.Place.NONE) {
+        if (load.place() == BodyLoad.Place.NONE) {
             if (arms != ArmPosition.FORWARD) {
                 all.put(ChangeOf.ARMS_FORWARD, new BodyModel(build, limits, ArmPosition.FORWARD, load, plate));
             }
             all.put(
                     ChangeOf.WEIGHT_IN_FRONT,
                     new BodyModel(
-                            build, limits, ArmPosition.FORWARD, new Load(Load.Place.IN_FRONT, WEIGHT_IN_FRONT), plate));
+                            build,
+                            limits,
+                            ArmPosition.FORWARD,
+                            new BodyLoad(BodyLoad.Place.IN_FRONT, WEIGHT_IN_FRONT),
+                            plate));
         }
         return all;
     }
@@ -340,9 +344,9 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, Load load,
     }
 
     /** Postures on the way from standing to the deepest, for drawing. */
-    public List<Posture> descent(int steps) {
+    public List<Pose> descent(int steps) {
         double deepest = deepest().thigh();
-        List<Posture> all = new ArrayList<>();
+        List<Pose> all = new ArrayList<>();
         for (int i = 0; i <= steps; i++) {
             at(STANDING + (deepest - STANDING) * i / steps).ifPresent(all::add);
         }

@@ -112,7 +112,7 @@ public final class Judge {
                     .toList();
             Optional<Entry> stop = book.standing().stream()
                     .filter(e -> e.fact() instanceof Fact.PainReported pain
-                            && StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP)
+                            && StopRules.action(pain.report(), protocol.rules()) == StopRules.Consequence.STOP)
                     .findFirst();
             return new Spoken(
                     book.last(Fact.Attended.class).map(Fact.Attended::attendance),

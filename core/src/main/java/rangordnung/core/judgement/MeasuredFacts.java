@@ -57,15 +57,15 @@ public final class MeasuredFacts {
     }
 
     /** A place in a criterion, which may be the whole body. */
-    private record Place(Optional<Side> at) {}
+    private record Spot(Optional<Side> at) {}
 
     /** Where a value belongs in a criterion; nowhere where the criterion has sides and the value has none. */
-    private static Optional<Place> side(Criterion criterion, Measurement.Value value, Optional<Side> working) {
+    private static Optional<Spot> side(Criterion criterion, Measurement.Value value, Optional<Side> working) {
         if (criterion.extent() != Extent.SIDED) {
-            return value.side().isPresent() ? Optional.empty() : Optional.of(new Place(Optional.empty()));
+            return value.side().isPresent() ? Optional.empty() : Optional.of(new Spot(Optional.empty()));
         }
         Optional<Side> side = value.side().or(() -> working);
         boolean other = working.isPresent() && !side.equals(working);
-        return side.isEmpty() || other ? Optional.empty() : Optional.of(new Place(side));
+        return side.isEmpty() || other ? Optional.empty() : Optional.of(new Spot(side));
     }
 }

@@ -36,7 +36,7 @@ public final class Progress {
     public static State of(
             Protocol protocol, List<TestDefinition> tests, Clearance clearance, Book book, boolean checkIn) {
         boolean stopped = book.facts(Fact.PainReported.class)
-                .anyMatch(pain -> StopRules.action(pain.report(), protocol.rules()) == StopRules.Action.STOP);
+                .anyMatch(pain -> StopRules.action(pain.report(), protocol.rules()) == StopRules.Consequence.STOP);
         if (stopped) {
             return State.STOPPED;
         }

@@ -23,7 +23,7 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
      *
      * @param name for the order inside a band
      */
-    public record Standing(UUID athlete, String name, Estimate index) {
+    public record Entrant(UUID athlete, String name, Estimate index) {
 
         /** Index in tenths, so that equal means equal as shown. */
         long tenths() {
@@ -32,7 +32,7 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
     }
 
     /** One band; {@code number} from 1 on. */
-    public record Band(int number, List<Placed> members) {}
+    public record Band(int number, List<Ranked> members) {}
 
     /**
      * An athlete's place in the ranking.
@@ -40,18 +40,18 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
      * @param rank       competition rank: one more than the number of better athletes
      * @param percentile share of the roster below, plus half of the equals, in percent; from eight athletes on
      */
-    public record Placed(Standing standing, int rank, Optional<Double> percentile) {}
+    public record Ranked(Entrant standing, int rank, Optional<Double> percentile) {}
 
     /** The ranking of those who have an index; the others are not ranked, which is not a last place. */
-    public static Ranking of(List<Standing> standings, Rules rules) {
-        List<List<Standing>> ties = ties(standings);
+    public static Ranking of(List<Entrant> standings, Rules rules) {
+        List<List<Entrant>> ties = ties(standings);
         double coverage = rules.coverage().value();
         boolean percentiles = standings.size() >= rules.percentilesFrom().value();
         List<Band> bands = new ArrayList<>();
-        List<Placed> members = new ArrayList<>();
-        Standing leader = null;
+        List<Ranked> members = new ArrayList<>();
+        Entrant leader = null;
         int better = 0;
-        for (List<Standing> tie : ties) {
+        for (List<Entrant> tie : ties) {
             if (leader != null && apart(leader, tie, coverage)) {
                 bands.add(band(bands.size() + 1, members));
                 members = new ArrayList<>();
@@ -62,8 +62,8 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
             }
             int rank = better + 1;
             double below = standings.size() - better - tie.size();
-            for (Standing standing : tie) {
-                members.add(new Placed(
+            for (Entrant standing : tie) {
+                members.add(new Ranked(
                         standing,
                         rank,
                         percentiles
@@ -79,12 +79,12 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
     }
 
     /** Best first; those with the same index as shown stand together. */
-    private static List<List<Standing>> ties(List<Standing> standings) {
-        List<List<Standing>> ties = new ArrayList<>();
-        List<Standing> sorted = standings.stream()
-                .sorted(Comparator.comparingLong(Standing::tenths).reversed())
+    private static List<List<Entrant>> ties(List<Entrant> standings) {
+        List<List<Entrant>> ties = new ArrayList<>();
+        List<Entrant> sorted = standings.stream()
+                .sorted(Comparator.comparingLong(Entrant::tenths).reversed())
                 .toList();
-        for (Standing standing : sorted) {
+        for (Entrant standing : sorted) {
             if (ties.isEmpty() || ties.get(ties.size() - 1).get(0).tenths() != standing.tenths()) {
                 ties.add(new ArrayList<>());
             }
@@ -94,28 +94,28 @@ public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDiff
     }
 
     /** Equals stay together, so the least certain of them decides whether they can be told apart. */
-    private static boolean apart(Standing leader, List<Standing> tie, double coverage) {
-        Standing follower = noisiest(tie);
+    private static boolean apart(Entrant leader, List<Entrant> tie, double coverage) {
+        Entrant follower = noisiest(tie);
         double difference = (leader.tenths() - follower.tenths()) / 10.0;
         return difference >= leader.index().detectableDifference(follower.index(), coverage);
     }
 
-    private static Standing noisiest(List<Standing> tie) {
+    private static Entrant noisiest(List<Entrant> tie) {
         return tie.stream()
                 .max(Comparator.comparingDouble(s -> s.index().sem()))
                 .orElseThrow();
     }
 
-    private static Band band(int number, List<Placed> members) {
+    private static Band band(int number, List<Ranked> members) {
         return new Band(
                 number,
                 members.stream()
-                        .sorted(Comparator.comparing((Placed p) -> p.standing().name())
+                        .sorted(Comparator.comparing((Ranked p) -> p.standing().name())
                                 .thenComparing(p -> p.standing().athlete()))
                         .toList());
     }
 
-    private static Optional<Double> typicalDifference(List<Standing> standings, double coverage) {
+    private static Optional<Double> typicalDifference(List<Entrant> standings, double coverage) {
         if (standings.size() < 2) {
             return Optional.empty();
         }

@@ -145,7 +145,7 @@ final class TrialJudge {
                 .flatMap(e -> e.fact() instanceof Fact.Marked mark ? mark.side() : Optional.empty());
     }
 
-    /** Signed values point to the athlete's left when they are positive. */
+    /** CurrentUser values point to the athlete's left when they are positive. */
     private static Side toward(double value) {
         return value > 0 ? Side.LEFT : Side.RIGHT;
     }

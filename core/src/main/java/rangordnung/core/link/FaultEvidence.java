@@ -7,8 +7,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import rangordnung.core.body.ArmPosition;
+import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
-import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Finding;
@@ -72,20 +72,21 @@ final class FaultEvidence {
     private void retest(Outcome outcome) {
         boolean doubtful = !outcome.doubts().isEmpty();
         double factor = doubtful ? rules.doubtfulFactor().value() : 1;
-        outcome.of(fault.criterion(), fault.side()).ifPresent(change -> rules.retest(
-                        outcome.retest().id())
-                .map(r -> r.of(change.verdict()))
-                .orElse(List.of())
-                .forEach(says -> add(
-                        says.link(),
-                        new LinkReport.Evidence(
-                                new LinkReport.Source.ByRetest(outcome.retest().id(), change.verdict()),
-                                says.weight() * factor,
-                                Optional.of(outcome.trial()),
-                                Optional.of(change.change().difference()),
-                                Optional.of(change.change().detectable()),
-                                doubtful,
-                                change.side()))));
+        outcome.of(fault.criterion(), fault.side())
+                .ifPresent(change -> rules.retest(outcome.retest().id())
+                        .map(r -> r.of(change.verdict()))
+                        .orElse(List.of())
+                        .forEach(says -> add(
+                                says.link(),
+                                new LinkReport.Evidence(
+                                        new LinkReport.EvidenceSource.ByRetest(
+                                                outcome.retest().id(), change.verdict()),
+                                        says.weight() * factor,
+                                        Optional.of(outcome.trial()),
+                                        Optional.of(change.change().difference()),
+                                        Optional.of(change.change().detectable()),
+                                        doubtful,
+                                        change.side()))));
     }
 
     private void wall(AnkleTest.Wall wall) {
@@ -135,7 +136,7 @@ final class FaultEvidence {
                                     body.hip().orElse(BodyModel.Limits.HIP),
                                     BodyModel.Limits.TRUNK),
                             arms(fault.test().test()),
-                            Load.NONE,
+                            BodyLoad.NONE,
                             0);
                     double target = protocol.school()
                             .withOwnDepth(screen.personal().depthCeiling())

@@ -18,7 +18,7 @@ public record LinkReport(
         List<Outcome> outcomes, List<Explanation> explanations, List<Link> treated, List<Evidence> general) {
 
     /** How far the evidence goes. */
-    public enum Standing {
+    public enum Support {
         SUPPORTED,
         OPEN,
         AGAINST
@@ -41,12 +41,12 @@ public record LinkReport(
         /** The links that stand: the supported ones, and where there is none those that are open. */
         public List<Link> standing() {
             List<Link> supported = links.stream()
-                    .filter(l -> l.standing() == Standing.SUPPORTED)
+                    .filter(l -> l.standing() == Support.SUPPORTED)
                     .map(RankedLink::link)
                     .toList();
             return supported.isEmpty()
                     ? links.stream()
-                            .filter(l -> l.standing() == Standing.OPEN)
+                            .filter(l -> l.standing() == Support.OPEN)
                             .map(RankedLink::link)
                             .toList()
                     : supported;
@@ -58,7 +58,7 @@ public record LinkReport(
     }
 
     /** A link with its score and the evidence for and against it. */
-    public record RankedLink(Link link, double score, Standing standing, List<Evidence> evidence) {}
+    public record RankedLink(Link link, double score, Support standing, List<Evidence> evidence) {}
 
     /**
      * One line of evidence.
@@ -72,7 +72,7 @@ public record LinkReport(
      * @param side       the side it was seen on
      */
     public record Evidence(
-            Source source,
+            EvidenceSource source,
             double weight,
             Optional<UUID> trial,
             Optional<Double> size,
@@ -81,13 +81,13 @@ public record LinkReport(
             Optional<Side> side) {}
 
     /** Where evidence comes from. */
-    public sealed interface Source {
+    public sealed interface EvidenceSource {
 
         /** A retest and what it did. */
-        record ByRetest(String retest, Outcome.Verdict verdict) implements Source {}
+        record ByRetest(String retest, Outcome.Verdict verdict) implements EvidenceSource {}
 
         /** A finding beside the retests. */
-        record ByRule(LinkRules.Rule rule) implements Source {}
+        record ByRule(LinkRules.Rule rule) implements EvidenceSource {}
     }
 
     /** What would tell two links apart: a retest, or a test that was not done. */

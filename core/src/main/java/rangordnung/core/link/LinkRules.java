@@ -155,7 +155,7 @@ public record LinkRules(
                 .forEach(says -> lines.put(
                         says.link(),
                         new LinkReport.Evidence(
-                                new LinkReport.Source.ByRule(rule),
+                                new LinkReport.EvidenceSource.ByRule(rule),
                                 says.weight(),
                                 trial,
                                 Optional.empty(),

@@ -92,9 +92,9 @@ public final class Links {
     private LinkReport.RankedLink ranked(Link link, List<LinkReport.Evidence> evidence) {
         double score =
                 evidence.stream().mapToDouble(LinkReport.Evidence::weight).sum();
-        LinkReport.Standing standing = score >= rules.supportedFrom().value()
-                ? LinkReport.Standing.SUPPORTED
-                : score <= rules.againstFrom().value() ? LinkReport.Standing.AGAINST : LinkReport.Standing.OPEN;
+        LinkReport.Support standing = score >= rules.supportedFrom().value()
+                ? LinkReport.Support.SUPPORTED
+                : score <= rules.againstFrom().value() ? LinkReport.Support.AGAINST : LinkReport.Support.OPEN;
         return new LinkReport.RankedLink(link, score, standing, evidence);
     }
 }

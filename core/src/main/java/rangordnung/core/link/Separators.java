@@ -17,7 +17,7 @@ record Separators(Protocol protocol, LinkRules rules) {
     Optional<LinkReport.Separator> between(
             List<LinkReport.RankedLink> ranked, ScreenResult screen, List<Outcome> outcomes, Fault fault) {
         List<Link> open = ranked.stream()
-                .filter(l -> l.standing() != LinkReport.Standing.AGAINST)
+                .filter(l -> l.standing() != LinkReport.Support.AGAINST)
                 .map(LinkReport.RankedLink::link)
                 .toList();
         if (open.size() < 2) {

@@ -22,7 +22,7 @@ import rangordnung.core.protocol.Threshold;
  * @param entries    the rung for the worst grade
  */
 public record PlacementRules(
-        int version, Grade standsFrom, Grade ownedBelow, List<Order> order, List<Entry> entries, Costs costs) {
+        int version, Grade standsFrom, Grade ownedBelow, List<Treatment> order, List<EntryRung> entries, Costs costs) {
 
     /**
      * A link and the focus that treats it; earlier rules are treated first.
@@ -30,7 +30,7 @@ public record PlacementRules(
      * @param criteria faults that lead here while nothing else is known
      * @param families faults that lead here once evidence supports the link
      */
-    public record Order(Focus focus, Link link, List<String> criteria, List<Family> families, Label label) {}
+    public record Treatment(Focus focus, Link link, List<String> criteria, List<Family> families, Label label) {}
 
     /** Which grade decides the rung. */
     public enum GradedBy {
@@ -41,8 +41,8 @@ public record PlacementRules(
     }
 
     /** The rung at which one enters, by grade. */
-    public record Entry(Focus focus, Optional<Link> link, GradedBy gradedBy, Map<Grade, String> rungs) {
-        public Entry {
+    public record EntryRung(Focus focus, Optional<Link> link, GradedBy gradedBy, Map<Grade, String> rungs) {
+        public EntryRung {
             link = link == null ? Optional.empty() : link;
             for (Grade grade : Grade.values()) {
                 if (!rungs.containsKey(grade)) {
@@ -70,7 +70,7 @@ public record PlacementRules(
 
     /** The same, once every rung that it names stands on the ladder of its focus. */
     public PlacementRules checked(Ladders ladders) {
-        for (Entry entry : entries) {
+        for (EntryRung entry : entries) {
             Ladders.Ladder ladder = ladders.ladderOf(entry.focus())
                     .orElseThrow(() -> new InvalidProtocol("The focus " + entry.focus() + " has no ladder"));
             entry.rungs().values().forEach(rung -> {
@@ -82,7 +82,7 @@ public record PlacementRules(
         return this;
     }
 
-    Entry entry(Focus focus, Optional<Link> link) {
+    EntryRung entry(Focus focus, Optional<Link> link) {
         return entries.stream()
                 .filter(e -> e.focus() == focus && e.link().equals(link))
                 .findFirst()

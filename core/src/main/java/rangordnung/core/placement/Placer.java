@@ -88,7 +88,7 @@ public final class Placer {
     }
 
     /** A rule of the order with the findings that make it stand. */
-    private record Standing(PlacementRules.Order rule, List<Reason.FaultSeen> evidence) {
+    private record Indicated(PlacementRules.Treatment rule, List<Reason.FaultSeen> evidence) {
         Grade worst() {
             return evidence.stream().map(Reason.FaultSeen::grade).reduce(Grade.NONE, Grade::worse);
         }
@@ -117,7 +117,7 @@ public final class Placer {
                     reasons,
                     Optional.empty());
         }
-        List<Standing> standing = standing(screen, report);
+        List<Indicated> standing = standing(screen, report);
         if (standing.isEmpty() && screen.index() instanceof MovementIndex.Unknown unknown) {
             return new Decided.Nowhere(unknown.reason());
         }
@@ -131,8 +131,8 @@ public final class Placer {
                 new Proposal.Place(Focus.LOAD, Optional.of(rung)), Optional.empty(), reasons, Optional.empty());
     }
 
-    private Decided first(ScreenResult screen, List<Standing> standing, Optional<Before> before) {
-        Standing first = standing.get(0);
+    private Decided first(ScreenResult screen, List<Indicated> standing, Optional<Before> before) {
+        Indicated first = standing.get(0);
         Set<Focus> focuses = EnumSet.noneOf(Focus.class);
         standing.forEach(s -> focuses.add(s.rule().focus()));
         List<Reason> reasons = new ArrayList<>(first.evidence());
@@ -162,14 +162,14 @@ public final class Placer {
                 second);
     }
 
-    private List<Standing> standing(ScreenResult screen, LinkReport report) {
+    private List<Indicated> standing(ScreenResult screen, LinkReport report) {
         return rules.order().stream()
-                .map(rule -> new Standing(rule, evidence(screen, report, rule)))
+                .map(rule -> new Indicated(rule, evidence(screen, report, rule)))
                 .filter(s -> !s.evidence().isEmpty())
                 .toList();
     }
 
-    private List<Reason.FaultSeen> evidence(ScreenResult screen, LinkReport report, PlacementRules.Order rule) {
+    private List<Reason.FaultSeen> evidence(ScreenResult screen, LinkReport report, PlacementRules.Treatment rule) {
         List<Reason.FaultSeen> faults = new ArrayList<>();
         for (TestResult test : screen.tests()) {
             for (CriterionResult result : test.criteria()) {
@@ -192,7 +192,7 @@ public final class Placer {
 
     /** By evidence where it supports a link; by the rule's own criteria while several are open. */
     private boolean leadsHere(
-            PlacementRules.Order rule,
+            PlacementRules.Treatment rule,
             LinkReport report,
             TestResult test,
             CriterionResult result,
@@ -206,7 +206,7 @@ public final class Placer {
                 .findFirst();
         return explanation
                 .map(e -> {
-                    boolean supported = e.links().stream().anyMatch(l -> l.standing() == LinkReport.Standing.SUPPORTED);
+                    boolean supported = e.links().stream().anyMatch(l -> l.standing() == LinkReport.Support.SUPPORTED);
                     boolean here = e.standing().contains(rule.link());
                     return supported
                             ? here
@@ -229,7 +229,7 @@ public final class Placer {
                 .filter(o -> o.criteria().contains(result.criterion().id()))
                 .allMatch(o -> explanation
                         .link(o.link())
-                        .filter(l -> l.standing() == LinkReport.Standing.AGAINST)
+                        .filter(l -> l.standing() == LinkReport.Support.AGAINST)
                         .isPresent());
     }
 
@@ -240,7 +240,7 @@ public final class Placer {
             Grade evidence,
             Optional<Before> before,
             List<Reason> reasons) {
-        PlacementRules.Entry entry = rules.entry(focus, link);
+        PlacementRules.EntryRung entry = rules.entry(focus, link);
         Grade heading = screen.worstHeading().orElse(Grade.NONE);
         Grade deciding = entry.gradedBy() == PlacementRules.GradedBy.EVIDENCE ? evidence : heading;
         String wanted = entry.rung(deciding);
@@ -289,27 +289,27 @@ public final class Placer {
      */
     private List<Proposal.Mover> movers(
             ScreenResult screen, Clearance clearance, Optional<Before> before, Proposal.Place now) {
-        List<Proposal.Change> evidence = new ArrayList<>();
-        List<List<Proposal.Change>> asked = new ArrayList<>();
+        List<Proposal.GradeChange> evidence = new ArrayList<>();
+        List<List<Proposal.GradeChange>> asked = new ArrayList<>();
         asked.add(evidence);
         for (TestResult test : screen.tests()) {
             for (CriterionResult result : test.criteria()) {
                 result.spots().forEach(side -> result.at(side).ifPresent(graded -> {
                     for (Grade to : changes(graded)) {
-                        asked.add(List.of(new Proposal.Change(
+                        asked.add(List.of(new Proposal.GradeChange(
                                 test.test().id(), result.criterion().id(), side, graded.grade(), to)));
                     }
                     if (graded.grade().atLeast(rules.standsFrom()) && treatedBy(now.focus(), result)) {
-                        evidence.add(new Proposal.Change(
+                        evidence.add(new Proposal.GradeChange(
                                 test.test().id(), result.criterion().id(), side, graded.grade(), Grade.NONE));
                     }
                 }));
             }
         }
         List<Proposal.Mover> movers = new ArrayList<>();
-        for (List<Proposal.Change> changes : asked) {
+        for (List<Proposal.GradeChange> changes : asked) {
             ScreenResult changed = screen;
-            for (Proposal.Change change : changes) {
+            for (Proposal.GradeChange change : changes) {
                 changed = changed.withGrade(
                         change.test(), change.criterion(), change.side().orElse(Side.LEFT), change.to(), judgement);
             }
@@ -341,7 +341,7 @@ public final class Placer {
                 .sorted(Comparator.comparing(
                                 (Proposal.Mover m) -> !m.changes().get(0).better())
                         .thenComparing(m -> m.changes().stream()
-                                .mapToInt(Proposal.Change::size)
+                                .mapToInt(Proposal.GradeChange::size)
                                 .sum()))
                 .filter(m -> places.add(m.leadsTo()))
                 .toList();
@@ -349,7 +349,7 @@ public final class Placer {
 
     /** One slight mark decides the focus: without it the athlete would stand elsewhere. */
     private static boolean borderline(Proposal.Mover mover, Proposal.Place now) {
-        Proposal.Change change = mover.changes().get(0);
+        Proposal.GradeChange change = mover.changes().get(0);
         return mover.changes().size() == 1
                 && change.from() == Grade.SLIGHT
                 && change.better()

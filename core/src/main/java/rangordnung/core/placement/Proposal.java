@@ -44,10 +44,10 @@ public sealed interface Proposal {
     record Place(Focus focus, Optional<String> rung) {}
 
     /** Findings that would have to change, and where that would lead. */
-    record Mover(List<Change> changes, Place leadsTo) {}
+    record Mover(List<GradeChange> changes, Place leadsTo) {}
 
     /** One finding with another grade; the side is empty where the criterion has none. */
-    record Change(String test, String criterion, Optional<Side> side, Grade from, Grade to) {
+    record GradeChange(String test, String criterion, Optional<Side> side, Grade from, Grade to) {
 
         boolean better() {
             return to.compareTo(from) < 0;

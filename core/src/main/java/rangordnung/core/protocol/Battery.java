@@ -47,16 +47,16 @@ public record Battery(
             TestDefinition.Role role,
             Text arms,
             Text footwear,
-            List<Line> setUp,
-            List<Words> allowedWords,
+            List<SetUpLine> setUp,
+            List<Phrase> allowedWords,
             List<Use> criteria,
             Conditions standard) {}
 
     /** One step of a set-up: in words of its own, or in those of the school's view on a question. */
-    public record Line(String part, Optional<Text> text, Optional<String> policy) {}
+    public record SetUpLine(String part, Optional<Text> text, Optional<String> policy) {}
 
     /** What may be said: in words of its own, or in those of the school's view on a question. */
-    public record Words(Optional<Text> text, Optional<String> policy) {}
+    public record Phrase(Optional<Text> text, Optional<String> policy) {}
 
     /** A criterion of the battery as one test uses it; what is present takes the place of the criterion's own. */
     public record Use(

@@ -13,16 +13,16 @@ public final class StopRules {
     private StopRules() {}
 
     /** What follows from a pain report. */
-    public enum Action {
+    public enum Consequence {
         STOP,
         RECORD_AND_GO_ON
     }
 
     /** Whether the report stops this athlete's screen. */
-    public static Action action(PainReport report, Rules rules) {
+    public static Consequence action(PainReport report, Rules rules) {
         boolean stops = report.intensity() >= rules.painStopsFrom().value()
                 || report.signs().stream().anyMatch(PainReport.Sign::stops);
-        return stops ? Action.STOP : Action.RECORD_AND_GO_ON;
+        return stops ? Consequence.STOP : Consequence.RECORD_AND_GO_ON;
     }
 
     /**

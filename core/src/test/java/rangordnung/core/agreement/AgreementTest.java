@@ -137,7 +137,7 @@ class AgreementTest {
                 List.of(new double[] {10, 9}, new double[] {12, 13}, new double[] {8, 5}, new double[] {11, 11});
         DescriptiveStatistics differences = new DescriptiveStatistics();
         pairs.forEach(p -> differences.addValue(p[0] - p[1]));
-        Limits limits = Limits.of(pairs, 1.96);
+        LimitsOfAgreement limits = LimitsOfAgreement.of(pairs, 1.96);
 
         assertThat(limits.bias()).isCloseTo(differences.getMean(), within(1e-12));
         assertThat(limits.high() - limits.bias()).isCloseTo(1.96 * differences.getStandardDeviation(), within(1e-12));

@@ -18,7 +18,11 @@ class BodyModelTest {
 
     private static BodyModel model(double ankle, ArmPosition arms) {
         return new BodyModel(
-                AVERAGE, new BodyModel.Limits(ankle, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK), arms, Load.NONE, 0);
+                AVERAGE,
+                new BodyModel.Limits(ankle, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK),
+                arms,
+                BodyLoad.NONE,
+                0);
     }
 
     /** Trunk angle at parallel, stature 1.75 m, computed from the published fractions (Drillis and Contini 1966; Winter 2009; values from memory). */
@@ -59,7 +63,7 @@ class BodyModelTest {
         Random random = new Random(11);
         for (int i = 0; i < 500; i++) {
             BodyModel model = random(random);
-            BodyModel.Posture p = model.deepest();
+            BodyModel.Pose p = model.deepest();
             assertThat(massCentre(model, p))
                     .as("%s %s", model, p)
                     .isCloseTo(
@@ -97,7 +101,7 @@ class BodyModelTest {
     @CsvSource({"20, 130, ANKLE, false", "45, 80, HIP, false", "45, 160, NONE, true"})
     void it_says_what_ends_the_descent(double ankle, double hip, BodyModel.Limit limit, boolean reaches) {
         BodyModel model =
-                new BodyModel(AVERAGE, new BodyModel.Limits(ankle, hip, 65), ArmPosition.FORWARD, Load.NONE, 0);
+                new BodyModel(AVERAGE, new BodyModel.Limits(ankle, hip, 65), ArmPosition.FORWARD, BodyLoad.NONE, 0);
         BodyModel.Answer answer = model.answer(0);
         assertThat(answer.limit()).isEqualTo(limit);
         assertThat(answer.reaches()).isEqualTo(reaches);
@@ -118,12 +122,12 @@ class BodyModelTest {
 
     @Test
     void a_bar_on_the_back_leans_the_trunk_further_than_one_in_front() {
-        List<Double> trunks = List.of(Load.Place.FRONT, Load.Place.BACK_HIGH, Load.Place.BACK_LOW).stream()
+        List<Double> trunks = List.of(BodyLoad.Place.FRONT, BodyLoad.Place.BACK_HIGH, BodyLoad.Place.BACK_LOW).stream()
                 .map(place -> new BodyModel(
                                 AVERAGE,
                                 model(40, ArmPosition.FORWARD).limits(),
                                 ArmPosition.FORWARD,
-                                new Load(place, 1),
+                                new BodyLoad(place, 1),
                                 0)
                         .trunk(40, 0)
                         .orElseThrow())
@@ -145,9 +149,9 @@ class BodyModelTest {
                 Optional.of(build.shank() * (0.92 + random.nextDouble() * 0.16)),
                 Optional.of(build.thigh() * (0.92 + random.nextDouble() * 0.16)),
                 Optional.empty());
-        Load load = random.nextBoolean()
-                ? Load.NONE
-                : new Load(Load.Place.values()[1 + random.nextInt(5)], random.nextDouble());
+        BodyLoad load = random.nextBoolean()
+                ? BodyLoad.NONE
+                : new BodyLoad(BodyLoad.Place.values()[1 + random.nextInt(5)], random.nextDouble());
         return new BodyModel(
                 lengths,
                 new BodyModel.Limits(15 + random.nextDouble() * 30, 90 + random.nextDouble() * 60, 65),
@@ -156,12 +160,12 @@ class BodyModelTest {
                 random.nextDouble() * 0.04);
     }
 
-    private static double massCentre(BodyModel model, BodyModel.Posture p) {
+    private static double massCentre(BodyModel model, BodyModel.Pose p) {
         Build b = model.build();
         double knee = b.shank() * sin(p.shin());
         double hip = knee - b.thigh() * Math.cos(Math.toRadians(p.thigh()));
         double shoulder = hip + b.trunk() * sin(p.trunk());
-        boolean forward = model.arms() == ArmPosition.FORWARD || model.load().place() == Load.Place.IN_FRONT;
+        boolean forward = model.arms() == ArmPosition.FORWARD || model.load().place() == BodyLoad.Place.IN_FRONT;
         double reach = forward ? 1 : model.arms() == ArmPosition.OVERHEAD ? sin(p.trunk()) : 0;
         double moment = 2 * 0.0145 * 0.25 * b.foot()
                 + 2 * 0.0465 * (knee + 0.433 * (0 - knee))
@@ -170,8 +174,8 @@ class BodyModelTest {
                 + 2 * 0.028 * (shoulder + reach * 0.436 * b.upperArm())
                 + 2 * 0.016 * (shoulder + reach * (b.upperArm() + 0.43 * b.forearm()))
                 + 2 * 0.006 * (shoulder + reach * (b.upperArm() + b.forearm() + 0.506 * b.hand()));
-        Load.Place place = model.load().place();
-        double at = place == Load.Place.IN_FRONT
+        BodyLoad.Place place = model.load().place();
+        double at = place == BodyLoad.Place.IN_FRONT
                 ? shoulder + b.upperArm() + b.forearm() + 0.506 * b.hand()
                 : hip + place.along(b.trunk()) * sin(p.trunk()) + place.forward() * Math.cos(Math.toRadians(p.trunk()));
         return (moment + model.load().share() * at) / (1 + model.load().share());

@@ -24,21 +24,21 @@ class RankingTest {
     private static final double SEM = 5;
     private static final double MDC = 1.96 * Math.sqrt(2) * SEM;
 
-    private static Ranking ranking(List<Ranking.Standing> standings) {
+    private static Ranking ranking(List<Ranking.Entrant> standings) {
         return Ranking.of(standings, RULES);
     }
 
-    private static List<Ranking.Standing> standings(double... values) {
+    private static List<Ranking.Entrant> standings(double... values) {
         return IntStream.range(0, values.length)
                 .mapToObj(i ->
-                        new Ranking.Standing(new UUID(0, i), "Athlete %02d".formatted(i), new Estimate(values[i], SEM)))
+                        new Ranking.Entrant(new UUID(0, i), "Athlete %02d".formatted(i), new Estimate(values[i], SEM)))
                 .toList();
     }
 
-    private static List<Ranking.Standing> random(long seed) {
+    private static List<Ranking.Entrant> random(long seed) {
         Random random = new Random(seed);
         return IntStream.range(0, 30)
-                .mapToObj(i -> new Ranking.Standing(
+                .mapToObj(i -> new Ranking.Entrant(
                         new UUID(seed, i),
                         "N" + random.nextInt(9),
                         new Estimate(random.nextInt(400) / 10.0 + 40, 3 + random.nextInt(4))))
@@ -65,11 +65,11 @@ class RankingTest {
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
     void order_of_athletes_and_a_constant_change_no_band(long seed) {
-        List<Ranking.Standing> standings = random(seed);
-        List<Ranking.Standing> shuffled = new ArrayList<>(standings);
+        List<Ranking.Entrant> standings = random(seed);
+        List<Ranking.Entrant> shuffled = new ArrayList<>(standings);
         Collections.shuffle(shuffled, new Random(seed));
-        List<Ranking.Standing> raised = standings.stream()
-                .map(s -> new Ranking.Standing(
+        List<Ranking.Entrant> raised = standings.stream()
+                .map(s -> new Ranking.Entrant(
                         s.athlete(),
                         s.name(),
                         new Estimate(s.index().value() + 7.3, s.index().sem())))
@@ -83,12 +83,12 @@ class RankingTest {
     @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
     void a_better_index_never_stands_in_a_lower_band_and_equals_share_rank_and_band(long seed) {
         Ranking ranking = ranking(random(seed));
-        List<Ranking.Placed> all =
+        List<Ranking.Ranked> all =
                 ranking.bands().stream().flatMap(b -> b.members().stream()).toList();
         Map<UUID, Integer> bands = bands(ranking);
 
-        for (Ranking.Placed a : all) {
-            for (Ranking.Placed b : all) {
+        for (Ranking.Ranked a : all) {
+            for (Ranking.Ranked b : all) {
                 int byIndex = Double.compare(
                         a.standing().index().value(), b.standing().index().value());
                 int byBand = bands.get(b.standing().athlete())
@@ -106,9 +106,9 @@ class RankingTest {
 
     @Test
     void inside_a_band_the_order_is_alphabetical() {
-        List<Ranking.Standing> standings = List.of(
-                new Ranking.Standing(new UUID(0, 1), "Zeynep", new Estimate(90, SEM)),
-                new Ranking.Standing(new UUID(0, 2), "Amara", new Estimate(85, SEM)));
+        List<Ranking.Entrant> standings = List.of(
+                new Ranking.Entrant(new UUID(0, 1), "Zeynep", new Estimate(90, SEM)),
+                new Ranking.Entrant(new UUID(0, 2), "Amara", new Estimate(85, SEM)));
 
         assertThat(ranking(standings).bands().get(0).members())
                 .extracting(m -> m.standing().name())
@@ -127,7 +127,7 @@ class RankingTest {
         Ranking eight = ranking(standings(90, 80, 80, 60, 50, 40, 30, 20));
         Map<Integer, Optional<Double>> byRank = eight.bands().stream()
                 .flatMap(b -> b.members().stream())
-                .collect(Collectors.toMap(Ranking.Placed::rank, Ranking.Placed::percentile, (a, b) -> a));
+                .collect(Collectors.toMap(Ranking.Ranked::rank, Ranking.Ranked::percentile, (a, b) -> a));
 
         assertThat(byRank.get(1).orElseThrow()).isEqualTo(100 * 7.5 / 8);
         assertThat(byRank.get(2).orElseThrow()).isEqualTo(100 * 6.0 / 8);

@@ -1,9 +1,9 @@
 package rangordnung.core.link;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static rangordnung.core.link.LinkReport.Standing.AGAINST;
-import static rangordnung.core.link.LinkReport.Standing.OPEN;
-import static rangordnung.core.link.LinkReport.Standing.SUPPORTED;
+import static rangordnung.core.link.LinkReport.Support.AGAINST;
+import static rangordnung.core.link.LinkReport.Support.OPEN;
+import static rangordnung.core.link.LinkReport.Support.SUPPORTED;
 
 import java.util.List;
 import java.util.Map;
@@ -79,7 +79,7 @@ class LinksTest {
                         .flatMap(e -> e.links().stream())
                         .flatMap(l -> l.evidence().stream())
                         .map(LinkReport.Evidence::source))
-                .contains(new LinkReport.Source.ByRule(rule));
+                .contains(new LinkReport.EvidenceSource.ByRule(rule));
     }
 
     private static Rater wall(Rater book, double left, double right) {
@@ -95,7 +95,7 @@ class LinksTest {
                 .orElseThrow();
     }
 
-    private static LinkReport.Standing standing(LinkReport.Explanation explanation, Link link) {
+    private static LinkReport.Support standing(LinkReport.Explanation explanation, Link link) {
         return explanation.link(link).orElseThrow().standing();
     }
 
@@ -192,7 +192,7 @@ class LinksTest {
                 "drift L SEVERE, into-shift, '', ASYMMETRY, SUPPORTED"
     })
     void a_retest_speaks_for_or_against(
-            String marks, String retest, String again, Link link, LinkReport.Standing standing) {
+            String marks, String retest, String again, Link link, LinkReport.Support standing) {
         Rater book = squat(marks);
         retest(book, book.trialId(), retest, again);
         assertThat(standing(explain(book, marks.split(" ")[0]), link)).isEqualTo(standing);
@@ -231,12 +231,12 @@ class LinksTest {
                         .evidence())
                 .singleElement()
                 .satisfies(e -> assertThat(e.source())
-                        .isEqualTo(new LinkReport.Source.ByRetest("chair", Outcome.Verdict.HELPED)));
+                        .isEqualTo(new LinkReport.EvidenceSource.ByRetest("chair", Outcome.Verdict.HELPED)));
     }
 
     @ParameterizedTest
     @CsvSource({"0, 15, SUPPORTED", "1, -15, AGAINST", "1, 15, SUPPORTED"})
-    void hip_room_is_read_from_the_set_up(double armpit, double ceiling, LinkReport.Standing standing) {
+    void hip_room_is_read_from_the_set_up(double armpit, double ceiling, LinkReport.Support standing) {
         Rater book = squat("depth - MARKED");
         book.trial(FLOOR, "personal-set-up")
                 .gauged("knee-to-armpit", Optional.of(Side.LEFT), "knee-to-armpit", armpit)

@@ -141,7 +141,7 @@ class PlacerTest {
         assertThat(now.movers()).isNotEmpty();
         for (Proposal.Mover mover : now.movers()) {
             ScreenResult changed = screen;
-            for (Proposal.Change change : mover.changes()) {
+            for (Proposal.GradeChange change : mover.changes()) {
                 changed = changed.withGrade(
                         change.test(),
                         change.criterion(),

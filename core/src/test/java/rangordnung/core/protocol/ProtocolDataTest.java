@@ -122,7 +122,7 @@ class ProtocolDataTest {
 
     @Test
     void every_rung_that_placement_names_exists_on_the_ladder_of_its_focus() {
-        for (PlacementRules.Entry entry : StandardFloor.RULES.entries()) {
+        for (PlacementRules.EntryRung entry : StandardFloor.RULES.entries()) {
             Ladders.Ladder ladder =
                     StandardFloor.LADDERS.ladderOf(entry.focus()).orElseThrow();
             assertThat(ladder.rungs().stream().map(Exercise::id))
@@ -134,7 +134,7 @@ class ProtocolDataTest {
                     .as("a worse grade never enters higher")
                     .allMatch(below -> below >= 0);
         }
-        for (PlacementRules.Order rule : StandardFloor.RULES.order()) {
+        for (PlacementRules.Treatment rule : StandardFloor.RULES.order()) {
             assertThat(StandardFloor.BATTERY.criteria().stream().map(Criterion::id))
                     .containsAll(rule.criteria());
             assertThat(StandardFloor.RULES.entries())

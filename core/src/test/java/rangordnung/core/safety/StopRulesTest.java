@@ -25,7 +25,7 @@ class StopRulesTest {
                 "2, SWELLING, RECORD_AND_GO_ON", "2, AT_REST_OR_NIGHT, RECORD_AND_GO_ON",
                         "2, BEYOND_TWO_WEEKS, RECORD_AND_GO_ON"
             })
-    void pain_stops_the_screen(int intensity, Sign sign, StopRules.Action action) {
+    void pain_stops_the_screen(int intensity, Sign sign, StopRules.Consequence action) {
         assertThat(StopRules.action(report(intensity, sign), StandardFloor.PROTOCOL.rules()))
                 .isEqualTo(action);
     }

@@ -8,7 +8,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
-import rangordnung.server.platform.Signed;
+import rangordnung.server.platform.CurrentUser;
 
 @Entity
 class Account {
@@ -24,7 +24,7 @@ class Account {
     private String name;
 
     @Enumerated(EnumType.STRING)
-    private Signed.Role role;
+    private CurrentUser.Role role;
 
     private String passwordHash;
 
@@ -34,7 +34,7 @@ class Account {
     @SuppressWarnings("NullAway.Init")
     protected Account() {}
 
-    Account(UUID id, String login, String name, Signed.Role role, String passwordHash, Instant createdAt) {
+    Account(UUID id, String login, String name, CurrentUser.Role role, String passwordHash, Instant createdAt) {
         this.id = id;
         this.login = login;
         this.name = name;
@@ -55,7 +55,7 @@ class Account {
         return name;
     }
 
-    Signed.Role role() {
+    CurrentUser.Role role() {
         return role;
     }
 
@@ -63,7 +63,7 @@ class Account {
         return passwordHash;
     }
 
-    Signed signed() {
-        return new Signed(id, organisation, login, name, role);
+    CurrentUser signed() {
+        return new CurrentUser(id, organisation, login, name, role);
     }
 }

@@ -23,9 +23,9 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Lane;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.Tenancy;
 
 /** Accounts of the organisation, and how a new organisation begins. */
@@ -42,8 +42,8 @@ public class Accounts {
     /** Hashing is slow on purpose, so only one is done at once; others wait in line (house convention). */
     private final Lane hashing = new Lane(1, 120, 40, Duration.ofSeconds(8));
 
-    private final AccountRows accounts;
-    private final OrganisationRows organisations;
+    private final AccountRepository accounts;
+    private final OrganisationRepository organisations;
     private final PasswordEncoder passwords;
     private final TransactionTemplate transaction;
     private final ApplicationEventPublisher events;
@@ -51,8 +51,8 @@ public class Accounts {
     private final Clock clock;
 
     Accounts(
-            AccountRows accounts,
-            OrganisationRows organisations,
+            AccountRepository accounts,
+            OrganisationRepository organisations,
             PasswordEncoder passwords,
             TransactionTemplate transaction,
             ApplicationEventPublisher events,
@@ -73,7 +73,7 @@ public class Accounts {
     }
 
     /** The first organisation of a new installation: one, however many ask at once. */
-    Signed first(String organisationName, String login, String name, String password, String address) {
+    CurrentUser first(String organisationName, String login, String name, String password, String address) {
         checkPassword(password, login, name, organisationName);
         String hash = hashing.run(address, () -> hashed(password));
         return found(organisationName, login, name, hash, () -> {
@@ -87,7 +87,7 @@ public class Accounts {
     }
 
     /** Founds an organisation with its first lead. */
-    public Signed found(String organisationName, String login, String name, String password) {
+    public CurrentUser found(String organisationName, String login, String name, String password) {
         checkPassword(password, login, name, organisationName);
         return found(organisationName, login, name, hashed(password), () -> {});
     }
@@ -96,21 +96,21 @@ public class Accounts {
         return Objects.requireNonNull(passwords.encode(password));
     }
 
-    private Signed found(String organisationName, String login, String name, String hash, Runnable before) {
+    private CurrentUser found(String organisationName, String login, String name, String hash, Runnable before) {
         UUID organisation = UUID.randomUUID();
         return Tenancy.as(
                 organisation,
                 () -> transaction.execute(t -> {
                     before.run();
                     organisations.save(new Organisation(organisation, organisationName.strip(), clock.instant()));
-                    Account lead = accounts.save(account(login, name, Signed.Role.LEAD, hash));
+                    Account lead = accounts.save(account(login, name, CurrentUser.Role.LEAD, hash));
                     events.publishEvent(new OrganisationFounded(organisation));
-                    return new Signed(lead.id(), organisation, lead.login(), lead.name(), lead.role());
+                    return new CurrentUser(lead.id(), organisation, lead.login(), lead.name(), lead.role());
                 }));
     }
 
     /** Adds an account to the organisation of the one who is signed in. */
-    public UUID add(String login, String name, Signed.Role role, String password) {
+    public UUID add(String login, String name, CurrentUser.Role role, String password) {
         checkPassword(password, login, name, "");
         boolean taken = Tenancy.acrossAll(() ->
                 transaction.execute(t -> accounts.findByLogin(normal(login)).isPresent()));
@@ -130,7 +130,7 @@ public class Accounts {
     public UUID addHelper(String name) {
         UUID id = UUID.randomUUID();
         return transaction.execute(t -> accounts.save(
-                        new Account(id, "helper-" + id, name.strip(), Signed.Role.HELPER, "-", clock.instant()))
+                        new Account(id, "helper-" + id, name.strip(), CurrentUser.Role.HELPER, "-", clock.instant()))
                 .id());
     }
 
@@ -148,7 +148,7 @@ public class Accounts {
     }
 
     /** The account of a login and password, if they fit. */
-    Optional<Signed> check(String login, String password, String address) {
+    Optional<CurrentUser> check(String login, String password, String address) {
         Optional<Account> found =
                 Tenancy.acrossAll(() -> transaction.execute(t -> accounts.findByLogin(normal(login))));
         // An unknown login takes as long as a wrong password.
@@ -165,11 +165,13 @@ public class Accounts {
     }
 
     /** An account as others see it. */
-    public record AccountView(UUID id, String name, String login, Signed.Role role) {}
+    public record AccountView(UUID id, String name, String login, CurrentUser.Role role) {}
 
     /** Everybody who can sign in. */
     public List<AccountView> all() {
-        return everybody().stream().filter(a -> a.role() != Signed.Role.HELPER).toList();
+        return everybody().stream()
+                .filter(a -> a.role() != CurrentUser.Role.HELPER)
+                .toList();
     }
 
     private List<AccountView> everybody() {
@@ -183,7 +185,7 @@ public class Accounts {
         return everybody().stream().collect(Collectors.toMap(AccountView::id, AccountView::name));
     }
 
-    private Account account(String login, String name, Signed.Role role, String hash) {
+    private Account account(String login, String name, CurrentUser.Role role, String hash) {
         return new Account(UUID.randomUUID(), normal(login), name.strip(), role, hash, clock.instant());
     }
 

@@ -38,32 +38,32 @@ public class LoginGuard {
     }
 
     /** Who or what is counted, and how many failures it may have. */
-    record Subject(String name, int allowed) {
+    record Caller(String name, int allowed) {
 
         private static final int LONGEST = 120;
 
-        Subject {
+        Caller {
             name = name.length() > LONGEST ? name.substring(0, LONGEST) : name;
         }
 
-        static Subject login(String login) {
-            return new Subject("login " + login, PER_LOGIN);
+        static Caller login(String login) {
+            return new Caller("login " + login, PER_LOGIN);
         }
 
-        static Subject address(String address) {
-            return new Subject("address " + address, PER_ADDRESS);
+        static Caller address(String address) {
+            return new Caller("address " + address, PER_ADDRESS);
         }
 
-        static Subject device(String hash) {
-            return new Subject("device " + hash, PER_LOGIN);
+        static Caller device(String hash) {
+            return new Caller("device " + hash, PER_LOGIN);
         }
     }
 
     /** An attempt that is under way. */
-    record Attempt(UUID id, List<Subject> subjects) {}
+    record Attempt(UUID id, List<Caller> subjects) {}
 
     /** Lets an attempt begin, unless too many have failed; one that may still fail counts as well. */
-    Attempt begin(List<Subject> subjects) {
+    Attempt begin(List<Caller> subjects) {
         Attempt attempt = new Attempt(UUID.randomUUID(), subjects);
         Instant now = clock.instant();
         transaction.executeWithoutResult(t -> {
@@ -71,7 +71,7 @@ public class LoginGuard {
                     .param("from", Timestamp.from(now.minus(WINDOW)))
                     .update();
             subjects.stream()
-                    .sorted(java.util.Comparator.comparing(Subject::name))
+                    .sorted(java.util.Comparator.comparing(Caller::name))
                     .forEach(subject -> {
                         jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 1))")
                                 .param("key", subject.name())
@@ -89,7 +89,7 @@ public class LoginGuard {
         return attempt;
     }
 
-    private void check(Subject subject, Instant now) {
+    private void check(Caller subject, Instant now) {
         var oldest = jdbc.sql(
                         """
                         select at from login_attempt where subject = :subject and failed order by at desc offset :allowed limit 1""")
@@ -140,7 +140,7 @@ public class LoginGuard {
 
     /** Lets an address try a code; what fails counts as a failed login of that address. */
     public void tried(String address, Runnable code) {
-        Attempt attempt = begin(List.of(Subject.address(address)));
+        Attempt attempt = begin(List.of(Caller.address(address)));
         try {
             code.run();
             forgotten(attempt);

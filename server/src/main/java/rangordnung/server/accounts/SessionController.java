@@ -21,8 +21,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.Visible;
 
 /** Signing in and out, the first account, and the accounts of the organisation. */
@@ -32,7 +32,7 @@ class SessionController {
     /** The station that a helper's pass opens. */
     record Opened(UUID screening, String station) {}
 
-    record Me(UUID id, String name, Signed.Role role, String organisation, Optional<Opened> opened) {}
+    record Me(UUID id, String name, CurrentUser.Role role, String organisation, Optional<Opened> opened) {}
 
     record SessionState(boolean setupNeeded, boolean demo, Optional<Me> me) {}
 
@@ -49,7 +49,7 @@ class SessionController {
             @Visible @Size(max = 120) String name,
             @Visible @Size(max = 80) String login,
             @NotBlank @Size(max = 200) String password,
-            @NotNull Signed.Role role) {}
+            @NotNull CurrentUser.Role role) {}
 
     private final Accounts accounts;
     private final LoginGuard guard;
@@ -69,7 +69,7 @@ class SessionController {
     @GetMapping("/api/session")
     SessionState session(CsrfToken token) {
         token.getToken();
-        Optional<Me> me = Signed.current().map(this::me);
+        Optional<Me> me = CurrentUser.current().map(this::me);
         return new SessionState(me.isEmpty() && accounts.setupNeeded(), setup.demo(), me);
     }
 
@@ -79,9 +79,9 @@ class SessionController {
         String address = request.getRemoteAddr();
         LoginGuard.Attempt attempt = guard.begin(devices.of(request)
                 .filter(device -> devices.knows(device, login))
-                .map(device -> List.of(LoginGuard.Subject.device(device + login)))
-                .orElseGet(() -> List.of(LoginGuard.Subject.login(login), LoginGuard.Subject.address(address))));
-        Optional<Signed> signed;
+                .map(device -> List.of(LoginGuard.Caller.device(device + login)))
+                .orElseGet(() -> List.of(LoginGuard.Caller.login(login), LoginGuard.Caller.address(address))));
+        Optional<CurrentUser> signed;
         try {
             signed = accounts.check(login, signIn.password(), address);
         } catch (RuntimeException e) {
@@ -127,7 +127,7 @@ class SessionController {
                         "The address does not carry the code that the launcher printed. Copy it again.");
             }
         });
-        Signed lead = accounts.first(
+        CurrentUser lead = accounts.first(
                 first.organisation(), first.login(), first.name(), first.password(), request.getRemoteAddr());
         devices.remember(devices.known(request, response), lead.account(), lead.organisation());
         return begin(lead, request, response);
@@ -141,7 +141,7 @@ class SessionController {
     @PostMapping("/api/accounts")
     @ResponseStatus(HttpStatus.CREATED)
     Accounts.AccountView add(@Valid @RequestBody NewAccount account) {
-        if (account.role() == Signed.Role.HELPER) {
+        if (account.role() == CurrentUser.Role.HELPER) {
             throw Problem.invalid(
                     Code.WRONG_ROLE,
                     "An account is for a lead or a rater. A helper needs no account: make a code in the hall plan.",
@@ -154,12 +154,12 @@ class SessionController {
                 .orElseThrow();
     }
 
-    private Me begin(Signed signed, HttpServletRequest request, HttpServletResponse response) {
+    private Me begin(CurrentUser signed, HttpServletRequest request, HttpServletResponse response) {
         sessions.begin(signed, request, response);
         return me(signed);
     }
 
-    private Me me(Signed signed) {
+    private Me me(CurrentUser signed) {
         return new Me(
                 signed.account(),
                 signed.name(),

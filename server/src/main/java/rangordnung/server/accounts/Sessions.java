@@ -16,7 +16,7 @@ import org.springframework.security.web.context.HttpSessionSecurityContextReposi
 import org.springframework.session.web.http.CookieSerializer;
 import org.springframework.session.web.http.DefaultCookieSerializer;
 import org.springframework.stereotype.Component;
-import rangordnung.server.platform.Signed;
+import rangordnung.server.platform.CurrentUser;
 
 /** Begins a session for whoever has shown that they may. */
 @Component
@@ -58,7 +58,7 @@ public class Sessions {
      * From this answer on the browser is signed in. An old session of the browser ends and a new one begins: if it only
      * got a new id, another request of the same browser that is still under way would write the old id back.
      */
-    public void begin(Signed signed, HttpServletRequest request, HttpServletResponse response) {
+    public void begin(CurrentUser signed, HttpServletRequest request, HttpServletResponse response) {
         begin(signed, Optional.empty(), request, response);
     }
 
@@ -68,7 +68,7 @@ public class Sessions {
      * @param lasting empty for one that ends with the browser
      */
     public void begin(
-            Signed signed, Optional<Duration> lasting, HttpServletRequest request, HttpServletResponse response) {
+            CurrentUser signed, Optional<Duration> lasting, HttpServletRequest request, HttpServletResponse response) {
         HttpSession before = request.getSession(false);
         if (before != null) {
             before.invalidate();

@@ -34,7 +34,7 @@ import rangordnung.core.protocol.Text;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.groups.Groups;
-import rangordnung.server.platform.Signed;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.AthleteName;
 import rangordnung.server.roster.AthleteRecord;
@@ -91,12 +91,12 @@ class DemoData implements ApplicationRunner {
         if (!accounts.setupNeeded()) {
             return;
         }
-        Signed lead = accounts.found(
+        CurrentUser lead = accounts.found(
                 "Tolmersbrück (invented): Talschule and Turnclub", "lead", "Ulla Wandsprosser", PASSWORD);
         SecurityContextHolder.getContext()
                 .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(lead, null, List.of()));
         try {
-            UUID rater = accounts.add("rater", "Tomke Linienrichter", Signed.Role.RATER, PASSWORD);
+            UUID rater = accounts.add("rater", "Tomke Linienrichter", CurrentUser.Role.RATER, PASSWORD);
             transaction.executeWithoutResult(t -> {
                 schoolClass(rater);
                 club();
@@ -328,8 +328,8 @@ class DemoData implements ApplicationRunner {
                         Optional.empty()));
         Instant start = clock.instant().minusSeconds(1500);
         take(screening, protocol, pupils, "first", start, LESSON);
-        Signed second =
-                new Signed(rater, Signed.required().organisation(), "rater", "Tomke Linienrichter", Signed.Role.RATER);
+        CurrentUser second = new CurrentUser(
+                rater, CurrentUser.required().organisation(), "rater", "Tomke Linienrichter", CurrentUser.Role.RATER);
         var lead = SecurityContextHolder.getContext().getAuthentication();
         SecurityContextHolder.getContext()
                 .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(second, null, List.of()));

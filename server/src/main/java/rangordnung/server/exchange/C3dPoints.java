@@ -77,8 +77,8 @@ final class C3dPoints {
     /** A parameter with its values still as bytes. */
     private record Parameter(int type, int[] dimensions, int at) {}
 
-    static LandmarkFile read(InputStream in, Reading how) {
-        Source source = new Source(in);
+    static LandmarkFile read(InputStream in, ReadOptions how) {
+        Bytes source = new Bytes(in);
         ByteBuffer header = source.take(BLOCK, "header");
         int parametersAt = (header.get(0) & 0xFF) - 1;
         if ((header.get(1) & 0xFF) != KEY || parametersAt < 1) {
@@ -117,10 +117,10 @@ final class C3dPoints {
         if (!Double.isFinite(scale) || scale == 0) {
             throw FileProblems.at(Code.FILE_VALUE, "POINT:SCALE", "it is " + scale);
         }
-        Intake intake = new Intake(
+        FrameReader intake = new FrameReader(
                 LandmarkFile.Format.C3D,
                 how,
-                Intake.Axes.ANY,
+                FrameReader.Axes.ANY,
                 labels,
                 Optional.of(rate),
                 Optional.of(METRES.getOrDefault(units, 0.001)));
@@ -165,21 +165,21 @@ final class C3dPoints {
                         .map(Double::intValue)
                         .orElse(inHeader)
                 : frames;
-        if (known < 1 || known > Intake.MOST_FRAMES) {
+        if (known < 1 || known > FrameReader.MOST_FRAMES) {
             throw FileProblems.at(
                     Code.FILE_TOO_LONG,
                     "header",
-                    "it announces " + known + " frames; 1 to " + Intake.MOST_FRAMES + " are read");
+                    "it announces " + known + " frames; 1 to " + FrameReader.MOST_FRAMES + " are read");
         }
         return known;
     }
 
     private static List<String> labels(Parameters parameters, int used) {
-        if (used < 1 || used > Intake.MOST_NAMES) {
+        if (used < 1 || used > FrameReader.MOST_NAMES) {
             throw FileProblems.at(
                     Code.FILE_POINTS,
                     "POINT:USED",
-                    "it has " + used + " points; 1 to " + Intake.MOST_NAMES + " are read");
+                    "it has " + used + " points; 1 to " + FrameReader.MOST_NAMES + " are read");
         }
         List<String> labels = new ArrayList<>(parameters.text("POINT", "LABELS"));
         for (int more = 2;
@@ -299,7 +299,7 @@ final class C3dPoints {
                 count *= p.dimensions()[i];
             }
             List<String> all = new ArrayList<>();
-            for (int i = 0; i < count && i <= Intake.MOST_NAMES; i++) {
+            for (int i = 0; i < count && i <= FrameReader.MOST_NAMES; i++) {
                 all.add(text(p.at() + i * length, length, StandardCharsets.ISO_8859_1)
                         .strip());
             }
@@ -308,12 +308,12 @@ final class C3dPoints {
     }
 
     /** Bytes in order, with their place. */
-    private static final class Source {
+    private static final class Bytes {
 
         private final InputStream in;
         private long at;
 
-        Source(InputStream in) {
+        Bytes(InputStream in) {
             this.in = in;
         }
 

@@ -32,21 +32,21 @@ import rangordnung.server.platform.Code;
  */
 final class CsvLandmarks {
 
-    private static final int MOST_COLUMNS = 4 * Intake.MOST_NAMES + 1;
+    private static final int MOST_COLUMNS = 4 * FrameReader.MOST_NAMES + 1;
     private static final int LONGEST_LINE = 1 << 20;
 
     private CsvLandmarks() {}
 
     private record Columns(String name, int[] axes) {}
 
-    static LandmarkFile read(InputStream in, Reading how) {
+    static LandmarkFile read(InputStream in, ReadOptions how) {
         try (CsvReader<CsvRecord> rows = CsvReader.builder()
                 .commentStrategy(CommentStrategy.SKIP)
                 .maxBufferSize(LONGEST_LINE)
                 .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .ofCsvRecord(new InputStreamReader(in, StandardCharsets.UTF_8))) {
-            Intake intake = null;
+            FrameReader intake = null;
             List<Columns> columns = List.of();
             int time = -1;
             for (CsvRecord row : rows) {
@@ -63,10 +63,10 @@ final class CsvLandmarks {
                             .toList()
                             .indexOf("time");
                     boolean space = columns.stream().anyMatch(c -> c.axes()[2] >= 0);
-                    intake = new Intake(
+                    intake = new FrameReader(
                             LandmarkFile.Format.CSV,
                             how,
-                            space ? Intake.Axes.ATHLETE : Intake.Axes.PICTURE,
+                            space ? FrameReader.Axes.ATHLETE : FrameReader.Axes.PICTURE,
                             columns.stream().map(Columns::name).toList(),
                             Optional.empty(),
                             space ? Optional.of(1.0) : Optional.empty());
@@ -109,7 +109,7 @@ final class CsvLandmarks {
         return columns;
     }
 
-    private static void take(Intake intake, List<Columns> columns, int time, CsvRecord row) {
+    private static void take(FrameReader intake, List<Columns> columns, int time, CsvRecord row) {
         String line = "line " + row.getStartingLineNumber();
         intake.frame(time < 0 ? Double.NaN : number(row, time, line, Double.NaN));
         for (int i = 0; i < columns.size(); i++) {

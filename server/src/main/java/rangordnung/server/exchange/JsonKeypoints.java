@@ -35,7 +35,7 @@ final class JsonKeypoints {
 
     private JsonKeypoints() {}
 
-    static LandmarkFile read(InputStream in, Reading how, LandmarkFile.Format format) {
+    static LandmarkFile read(InputStream in, ReadOptions how, LandmarkFile.Format format) {
         try (JsonParser parser = JSON.createParser(in)) {
             return format == LandmarkFile.Format.COCO ? new Coco(how).read(parser) : new ThirtyThree(how).read(parser);
         } catch (Problem e) {
@@ -78,15 +78,15 @@ final class JsonKeypoints {
 
         private record Annotated(double image, List<Double> keypoints, String place) {}
 
-        private final Reading how;
+        private final ReadOptions how;
         private final List<Annotated> waiting = new ArrayList<>();
-        private @Nullable Intake intake;
+        private @Nullable FrameReader intake;
         private int count;
         private double last = Double.NaN;
         private double step = Double.NaN;
         private Optional<Double> rate = Optional.empty();
 
-        Coco(Reading how) {
+        Coco(ReadOptions how) {
             this.how = how;
         }
 
@@ -135,7 +135,7 @@ final class JsonKeypoints {
                 } else if (name.equals("keypoints")) {
                     needs(parser, JsonToken.START_ARRAY, "keypoints are a list of numbers");
                     while (parser.nextToken() != JsonToken.END_ARRAY) {
-                        if (parser.currentToken() == null || keypoints.size() > 3 * Intake.MOST_NAMES) {
+                        if (parser.currentToken() == null || keypoints.size() > 3 * FrameReader.MOST_NAMES) {
                             throw FileProblems.at(
                                     Code.FILE_BROKEN, place(parser), "a list of keypoints is too long or does not end");
                         }
@@ -182,7 +182,8 @@ final class JsonKeypoints {
                 if (count == 23) {
                     names.addAll(LandmarkNames.COCO_FEET);
                 }
-                intake = new Intake(LandmarkFile.Format.COCO, how, Intake.Axes.PICTURE, names, rate, Optional.empty());
+                intake = new FrameReader(
+                        LandmarkFile.Format.COCO, how, FrameReader.Axes.PICTURE, names, rate, Optional.empty());
             }
             if (keypoints.size() != 3 * count) {
                 throw FileProblems.at(
@@ -198,7 +199,7 @@ final class JsonKeypoints {
                 gap(image, place);
                 last = image;
             }
-            Intake into = Objects.requireNonNull(intake);
+            FrameReader into = Objects.requireNonNull(intake);
             into.frame(Double.NaN);
             for (int i = 0; i < count; i++) {
                 double v = keypoints.get(3 * i + 2);
@@ -228,13 +229,13 @@ final class JsonKeypoints {
     /** Frames with 33 landmarks. */
     private static final class ThirtyThree {
 
-        private final Reading how;
+        private final ReadOptions how;
         private Optional<Double> rate = Optional.empty();
         private double width = 1;
         private double height = 1;
-        private @Nullable Intake intake;
+        private @Nullable FrameReader intake;
 
-        ThirtyThree(Reading how) {
+        ThirtyThree(ReadOptions how) {
             this.how = how;
         }
 
@@ -270,10 +271,10 @@ final class JsonKeypoints {
                         place(parser),
                         "width and height of the picture come before its frames, above zero");
             }
-            Intake into = new Intake(
+            FrameReader into = new FrameReader(
                     LandmarkFile.Format.LANDMARKS_33,
                     how,
-                    Intake.Axes.PICTURE,
+                    FrameReader.Axes.PICTURE,
                     LandmarkNames.THIRTY_THREE,
                     rate,
                     Optional.empty());
@@ -288,7 +289,7 @@ final class JsonKeypoints {
             }
         }
 
-        private void frame(JsonParser parser, Intake into) {
+        private void frame(JsonParser parser, FrameReader into) {
             boolean begun = false;
             double time = Double.NaN;
             while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
@@ -309,7 +310,7 @@ final class JsonKeypoints {
             }
         }
 
-        private void landmarks(JsonParser parser, Intake into) {
+        private void landmarks(JsonParser parser, FrameReader into) {
             int i = 0;
             while (parser.nextToken() == JsonToken.START_OBJECT) {
                 String place = place(parser);

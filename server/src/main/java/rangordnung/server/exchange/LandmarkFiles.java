@@ -21,7 +21,7 @@ public final class LandmarkFiles {
      *
      * @param kind what it is; told from its first bytes where nobody says
      */
-    public static LandmarkFile read(InputStream in, Optional<LandmarkFile.Format> kind, Reading how) {
+    public static LandmarkFile read(InputStream in, Optional<LandmarkFile.Format> kind, ReadOptions how) {
         try {
             BufferedInputStream buffered = new BufferedInputStream(in, 1 << 16);
             buffered.mark(HEAD);

@@ -32,7 +32,7 @@ final class TrcMarkers {
         return head.startsWith("PathFileType");
     }
 
-    static LandmarkFile read(InputStream in, Reading how) {
+    static LandmarkFile read(InputStream in, ReadOptions how) {
         Lines lines = new Lines(new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8)));
         lines.required("PathFileType");
         List<String> keys = cells(lines.required("the names of the header's values"));
@@ -48,10 +48,10 @@ final class TrcMarkers {
                 .filter(n -> !n.isEmpty())
                 .toList();
         lines.required("the axes");
-        Intake intake = new Intake(
+        FrameReader intake = new FrameReader(
                 LandmarkFile.Format.TRC,
                 how,
-                Intake.Axes.ANY,
+                FrameReader.Axes.ANY,
                 names,
                 Optional.of(rate),
                 Optional.of(METRES.get(units)));
@@ -63,7 +63,7 @@ final class TrcMarkers {
         return intake.finish();
     }
 
-    private static void take(Intake intake, int markers, List<String> cells, String line) {
+    private static void take(FrameReader intake, int markers, List<String> cells, String line) {
         intake.frame(Double.NaN);
         for (int i = 0; i < markers; i++) {
             int at = 2 + 3 * i;

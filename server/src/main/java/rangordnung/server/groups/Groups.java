@@ -23,8 +23,8 @@ import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.results.Results;
 import rangordnung.server.screening.Facts;
@@ -38,7 +38,7 @@ public class Groups {
     private final Results results;
     private final Protocols protocols;
     private final Accounts accounts;
-    private final DecisionRows rows;
+    private final DecisionRepository rows;
     private final EntityManager entities;
     private final JdbcClient jdbc;
     private final Clock clock;
@@ -47,7 +47,7 @@ public class Groups {
             Results results,
             Protocols protocols,
             Accounts accounts,
-            DecisionRows rows,
+            DecisionRepository rows,
             EntityManager entities,
             JdbcClient jdbc,
             Clock clock) {
@@ -254,7 +254,7 @@ public class Groups {
                 place,
                 proposed,
                 reason,
-                Signed.required().account(),
+                CurrentUser.required().account(),
                 clock.instant()));
         entities.flush();
         return find(of(screening), decision.athlete());

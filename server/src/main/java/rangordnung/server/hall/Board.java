@@ -155,7 +155,7 @@ class Board {
     private static Optional<PainReport> stop(Protocol protocol, Book book) {
         return book.facts(Fact.PainReported.class)
                 .map(Fact.PainReported::report)
-                .filter(r -> StopRules.action(r, protocol.rules()) == StopRules.Action.STOP)
+                .filter(r -> StopRules.action(r, protocol.rules()) == StopRules.Consequence.STOP)
                 .reduce((a, b) -> b);
     }
 

@@ -5,7 +5,7 @@ import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.server.platform.Addresses;
-import rangordnung.server.platform.Squares;
+import rangordnung.server.platform.QrCode;
 
 /** How phones in the hall reach this server. */
 @RestController
@@ -34,6 +34,6 @@ class LanController {
                 true,
                 Optional.of(addresses.hall()),
                 Optional.of(addresses.authority()),
-                Squares.of(addresses.authority()));
+                QrCode.of(addresses.authority()));
     }
 }

@@ -14,9 +14,9 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.body.ArmPosition;
+import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
-import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.judgement.KnownBody;
@@ -42,7 +42,7 @@ class BodyModelController {
      * @param plate  under the heels
      * @param target thigh angle to be reached
      */
-    record BodyAsked(
+    record BodyRequest(
             @DecimalMin("80") @DecimalMax("250") double stature,
             Optional<Double> shank,
             Optional<Double> thigh,
@@ -50,7 +50,7 @@ class BodyModelController {
             @NotNull Sided<Double> ankle,
             double hip,
             @NotNull ArmPosition arms,
-            @NotNull Load.Place place,
+            @NotNull BodyLoad.Place place,
             double load,
             double plate,
             double target) {
@@ -62,7 +62,7 @@ class BodyModelController {
                     build,
                     new BodyModel.Limits(ankle.get(side), hip, BodyModel.Limits.TRUNK),
                     arms,
-                    new Load(place, place == Load.Place.NONE ? 0 : load / 100),
+                    new BodyLoad(place, place == BodyLoad.Place.NONE ? 0 : load / 100),
                     plate / 100);
         }
     }
@@ -72,7 +72,7 @@ class BodyModelController {
      *
      * @param descent postures from standing to the deepest of the side that decides
      */
-    record BodySaid(Build build, Sided<BodyModel.Answer> answers, Side decides, List<BodyModel.Posture> descent) {}
+    record BodyResponse(Build build, Sided<BodyModel.Answer> answers, Side decides, List<BodyModel.Pose> descent) {}
 
     /**
      * What is known of an athlete: from the roster, the wall test and what was measured before.
@@ -101,12 +101,12 @@ class BodyModelController {
     }
 
     @PostMapping("/api/body-model")
-    BodySaid ask(@Valid @RequestBody BodyAsked asked) {
+    BodyResponse ask(@Valid @RequestBody BodyRequest asked) {
         Sided<BodyModel.Answer> answers = Sided.each(side -> asked.model(side).answer(asked.target()));
         Side decides =
                 answers.left().deepest().thigh() >= answers.right().deepest().thigh() ? Side.LEFT : Side.RIGHT;
         BodyModel model = asked.model(decides);
-        return new BodySaid(model.build(), answers, decides, model.descent(STEPS));
+        return new BodyResponse(model.build(), answers, decides, model.descent(STEPS));
     }
 
     /** Where the sliders stand when an athlete is chosen. */

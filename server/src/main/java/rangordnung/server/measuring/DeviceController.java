@@ -45,7 +45,7 @@ class DeviceController {
      * @param csv time and two columns
      * @param working the working leg, where the test has legs one after the other
      */
-    record DeviceAsked(
+    record DeviceRequest(
             @NotNull Device device,
             @NotBlank @Size(max = 4_000_000) String csv,
             Optional<UUID> screening,
@@ -58,7 +58,7 @@ class DeviceController {
      *
      * @param facts what the test takes of it
      */
-    record DeviceSaid(
+    record DeviceResponse(
             Optional<ScalesReading> scales,
             Optional<PlateReading> plate,
             double rate,
@@ -84,7 +84,7 @@ class DeviceController {
     }
 
     @PostMapping("/api/measuring/device")
-    DeviceSaid read(@Valid @RequestBody DeviceAsked asked) {
+    DeviceResponse read(@Valid @RequestBody DeviceRequest asked) {
         DeviceFile file = DeviceFile.read(asked.csv());
         Optional<TestDefinition> test = asked.screening()
                 .map(screenings::visible)
@@ -95,7 +95,7 @@ class DeviceController {
             if (asked.device() == Device.SCALES) {
                 ScalesReading reading =
                         ScalesReading.of(file.first(), file.second(), file.rate(), protocols.motionRules());
-                return new DeviceSaid(
+                return new DeviceResponse(
                         Optional.of(reading),
                         Optional.empty(),
                         file.rate(),
@@ -104,7 +104,7 @@ class DeviceController {
                         test.map(t -> facts(t, asked, reading)).orElse(List.of()));
             }
             PlateReading reading = PlateReading.of(file.first(), file.second(), file.rate(), protocols.motionRules());
-            return new DeviceSaid(
+            return new DeviceResponse(
                     Optional.empty(),
                     Optional.of(reading),
                     file.rate(),
@@ -117,7 +117,7 @@ class DeviceController {
     }
 
     /** The two parts of each gauge that reads scales. */
-    private static List<Fact.Measured> facts(TestDefinition test, DeviceAsked asked, ScalesReading reading) {
+    private static List<Fact.Measured> facts(TestDefinition test, DeviceRequest asked, ScalesReading reading) {
         return test.criteria().stream()
                 .filter(c -> c.gauge()
                         .filter(g -> g.instrument() == Gauge.Instrument.SCALE
@@ -134,7 +134,7 @@ class DeviceController {
     }
 
     /** What a criterion notes of a stance on a plate. */
-    private static List<Fact.Measured> facts(TestDefinition test, DeviceAsked asked, PlateReading reading) {
+    private static List<Fact.Measured> facts(TestDefinition test, DeviceRequest asked, PlateReading reading) {
         return test.criteria().stream()
                 .filter(c -> c.noted().contains("sway-velocity"))
                 .limit(1)
@@ -146,7 +146,7 @@ class DeviceController {
     }
 
     private static Fact.Measured fact(
-            Criterion criterion, DeviceAsked asked, String measure, double value, Source source) {
+            Criterion criterion, DeviceRequest asked, String measure, double value, Source source) {
         Optional<Side> side = criterion.extent() == Extent.SIDED ? asked.working() : Optional.empty();
         if (criterion.extent() == Extent.SIDED && side.isEmpty()) {
             throw Problem.invalid(

@@ -24,9 +24,9 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.body.ArmPosition;
+import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
-import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.MeasuredFacts;
 import rangordnung.core.motion.measure.ClipAnalysis;
@@ -49,7 +49,7 @@ import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.record.Fact;
 import rangordnung.server.exchange.LandmarkFile;
 import rangordnung.server.exchange.LandmarkFiles;
-import rangordnung.server.exchange.Reading;
+import rangordnung.server.exchange.ReadOptions;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
@@ -82,7 +82,8 @@ class MeasuringController {
      *
      * @param trial that its facts will belong to
      */
-    record Asked(@NotNull @Valid Clip clip, @NotNull @Valid About about, @NotNull UUID trial, @NotNull Source source) {}
+    record MeasureRequest(
+            @NotNull @Valid Clip clip, @NotNull @Valid About about, @NotNull UUID trial, @NotNull Source source) {}
 
     /** A measure in every frame; null where it is not assessable. */
     record Trace(Measure measure, Optional<Side> side, Double[] values) {}
@@ -100,7 +101,8 @@ class MeasuringController {
      *
      * @param facts what the test takes of it; empty without a test
      */
-    record Measured(ClipReport report, List<MeasureLine> measures, List<Trace> traces, List<Fact.Measured> facts) {}
+    record MeasureResponse(
+            ClipReport report, List<MeasureLine> measures, List<Trace> traces, List<Fact.Measured> facts) {}
 
     /** A file that was read, with what its names were taken for. */
     record FileRead(LandmarkFile.Format format, List<String> names, Map<String, Landmark> mapping, Clip clip) {}
@@ -140,7 +142,7 @@ class MeasuringController {
                     build,
                     limits,
                     arms,
-                    Load.NONE,
+                    BodyLoad.NONE,
                     working,
                     repetitions,
                     tempo,
@@ -153,7 +155,7 @@ class MeasuringController {
     }
 
     /** @param endsEarly whether the body cannot get as deep as it was told to */
-    record Simulated(Clip clip, BodyModel.Posture bottom, boolean endsEarly) {}
+    record Simulated(Clip clip, BodyModel.Pose bottom, boolean endsEarly) {}
 
     private final Protocols protocols;
     private final Screenings screenings;
@@ -171,7 +173,7 @@ class MeasuringController {
 
     /** Measures a clip or a single picture. */
     @PostMapping("/api/measuring/report")
-    Measured report(@Valid @RequestBody Asked asked) {
+    MeasureResponse report(@Valid @RequestBody MeasureRequest asked) {
         Optional<Protocol> protocol = asked.about()
                 .screening()
                 .map(screenings::visible)
@@ -191,7 +193,7 @@ class MeasuringController {
         List<Fact.Measured> facts = test.map(
                         t -> MeasuredFacts.of(t, report, asked.trial(), asked.source(), working(t, asked.about())))
                 .orElse(List.of());
-        return new Measured(
+        return new MeasureResponse(
                 report,
                 Stream.of(Measure.values())
                         .map(m -> new MeasureLine(m, m.id(), m.unit(), m.told(), m.label()))
@@ -232,13 +234,15 @@ class MeasuringController {
     FileRead read(
             HttpServletRequest request,
             @RequestParam Motion.Plane plane,
-            @RequestParam Reading.Facing facing,
+            @RequestParam ReadOptions.Facing facing,
             @RequestParam Optional<LandmarkFile.Format> format,
             @RequestParam Optional<Double> rate,
             @RequestParam Optional<List<String>> mapped)
             throws IOException {
         LandmarkFile file = LandmarkFiles.read(
-                request.getInputStream(), format, new Reading(plane, facing, mapping(mapped.orElse(List.of())), rate));
+                request.getInputStream(),
+                format,
+                new ReadOptions(plane, facing, mapping(mapped.orElse(List.of())), rate));
         return new FileRead(file.format(), file.names(), file.mapping(), Clip.of(file.motion()));
     }
 

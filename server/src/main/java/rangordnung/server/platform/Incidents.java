@@ -32,7 +32,7 @@ public final class Incidents {
 
     private static String who() {
         try {
-            return Signed.current().map(s -> "account " + s.account()).orElse("nobody");
+            return CurrentUser.current().map(s -> "account " + s.account()).orElse("nobody");
         } catch (RuntimeException e) {
             return "somebody whose session cannot be read";
         }

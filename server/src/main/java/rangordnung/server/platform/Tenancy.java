@@ -43,7 +43,7 @@ public class Tenancy implements CurrentTenantIdentifierResolver<UUID>, Hibernate
         UUID named = NAMED.get();
         return named != null
                 ? named
-                : Signed.current().map(Signed::organisation).orElse(NONE);
+                : CurrentUser.current().map(CurrentUser::organisation).orElse(NONE);
     }
 
     @Override

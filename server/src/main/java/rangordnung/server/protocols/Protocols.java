@@ -43,7 +43,7 @@ public class Protocols {
     private static final List<String> RECIPES =
             List.of("standard-floor.4", "training-stance.3", "personal.3", "running-field.3", "quick-lesson.3");
 
-    private final ProtocolVersionRows versions;
+    private final ProtocolVersionRepository versions;
     private final StoredJson json;
     private final Tenancy tenancy;
     private final Clock clock;
@@ -58,7 +58,7 @@ public class Protocols {
 
     private record Key(UUID organisation, String protocol, int version) {}
 
-    Protocols(ProtocolVersionRows versions, StoredJson json, Tenancy tenancy, Clock clock) {
+    Protocols(ProtocolVersionRepository versions, StoredJson json, Tenancy tenancy, Clock clock) {
         this.versions = versions;
         this.json = json;
         this.tenancy = tenancy;

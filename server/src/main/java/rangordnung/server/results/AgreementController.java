@@ -12,7 +12,7 @@ import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.agreement.Comparison;
 import rangordnung.core.agreement.IntraclassCorrelation;
 import rangordnung.core.agreement.Kappa;
-import rangordnung.core.agreement.Limits;
+import rangordnung.core.agreement.LimitsOfAgreement;
 import rangordnung.core.judgement.TestResult;
 import rangordnung.core.protocol.Grade;
 import rangordnung.server.accounts.Accounts;
@@ -55,7 +55,7 @@ class AgreementController {
             int pairs,
             Optional<Double> agreement,
             Optional<Double> consistency,
-            Optional<Limits> limits) {}
+            Optional<LimitsOfAgreement> limits) {}
 
     record AgreementView(
             List<Pairing> pairings,
@@ -158,6 +158,6 @@ class AgreementController {
                 pairs.size(),
                 icc.map(IntraclassCorrelation::agreement),
                 icc.map(IntraclassCorrelation::consistency),
-                pairs.size() > 1 ? Optional.of(Limits.of(pairs, coverage)) : Optional.empty());
+                pairs.size() > 1 ? Optional.of(LimitsOfAgreement.of(pairs, coverage)) : Optional.empty());
     }
 }

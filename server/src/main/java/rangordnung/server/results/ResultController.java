@@ -227,14 +227,14 @@ class ResultController {
     @GetMapping("/api/screenings/{id}/ranking")
     RankingView ranking(@PathVariable UUID id) {
         Results.Screen screen = results.of(id);
-        List<Ranking.Standing> standings = new ArrayList<>();
+        List<Ranking.Entrant> standings = new ArrayList<>();
         List<UnrankedAthlete> unranked = new ArrayList<>();
         Map<UUID, MovementIndex.Known> known = new HashMap<>();
         for (Results.Screened screened : screen.athletes()) {
             Rosters.Member athlete = screened.athlete();
             if (screened.result().index() instanceof MovementIndex.Known index) {
                 known.put(athlete.id(), index);
-                standings.add(new Ranking.Standing(athlete.id(), athlete.name().full(), index.estimate()));
+                standings.add(new Ranking.Entrant(athlete.id(), athlete.name().full(), index.estimate()));
             } else if (screened.result().index() instanceof MovementIndex.Unknown index) {
                 unranked.add(
                         new UnrankedAthlete(athlete.id(), athlete.name().full(), index.reason(), screened.incident()));
@@ -254,7 +254,7 @@ class ResultController {
         return new RankingView(screen.screening(), bands, unranked, ranking.typicalDifference());
     }
 
-    private static RankedAthlete ranked(Ranking.Placed placed, MovementIndex.Known index) {
+    private static RankedAthlete ranked(Ranking.Ranked placed, MovementIndex.Known index) {
         return new RankedAthlete(
                 placed.standing().athlete(),
                 placed.standing().name(),

@@ -138,11 +138,11 @@ class SchoolController {
     }
 
     private Map<UUID, Stand> stands(Results.Screen screen) {
-        List<Ranking.Standing> standings = new ArrayList<>();
+        List<Ranking.Entrant> standings = new ArrayList<>();
         for (Results.Screened s : screen.athletes()) {
             if (s.result().index() instanceof MovementIndex.Known known) {
-                standings.add(new Ranking.Standing(
-                        s.athlete().id(), s.athlete().name().full(), known.estimate()));
+                standings.add(
+                        new Ranking.Entrant(s.athlete().id(), s.athlete().name().full(), known.estimate()));
             }
         }
         Map<UUID, Integer> bands = new HashMap<>();

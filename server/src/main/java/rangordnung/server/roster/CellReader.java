@@ -14,10 +14,10 @@ import rangordnung.core.safety.Clearance;
 final class CellReader {
 
     /** A cell that cannot be read; the code says why. */
-    static final class Unreadable extends RuntimeException {
+    static final class UnreadableCell extends RuntimeException {
         final String code;
 
-        Unreadable(String code) {
+        UnreadableCell(String code) {
             super(code, null, false, false);
             this.code = code;
         }
@@ -65,7 +65,7 @@ final class CellReader {
             } else {
                 Matcher local = LOCAL.matcher(cell);
                 if (!local.matches()) {
-                    throw new Unreadable("date-unreadable");
+                    throw new UnreadableCell("date-unreadable");
                 }
                 int day = number(local, order == DateOrder.DAY_FIRST ? 1 : 2);
                 int month = number(local, order == DateOrder.DAY_FIRST ? 2 : 1);
@@ -77,11 +77,11 @@ final class CellReader {
                 date = LocalDate.of(year, month, day);
             }
             if (date.isAfter(today) || date.isBefore(today.minusYears(100))) {
-                throw new Unreadable("date-out-of-range");
+                throw new UnreadableCell("date-out-of-range");
             }
             return Optional.of(date);
         } catch (DateTimeException e) {
-            throw new Unreadable("date-impossible");
+            throw new UnreadableCell("date-impossible");
         }
     }
 
@@ -101,11 +101,11 @@ final class CellReader {
         try {
             double value = Double.parseDouble(plain);
             if (!(value >= from && value <= to)) {
-                throw new Unreadable("number-out-of-range");
+                throw new UnreadableCell("number-out-of-range");
             }
             return Optional.of(value);
         } catch (NumberFormatException e) {
-            throw new Unreadable("number-unreadable");
+            throw new UnreadableCell("number-unreadable");
         }
     }
 
@@ -114,7 +114,7 @@ final class CellReader {
         Optional<Double> asWritten = number(cell, 0, 1000);
         return asWritten.map(v -> v <= 3 ? Math.round(v * 1000) / 10.0 : v).map(v -> {
             if (v < from || v > to) {
-                throw new Unreadable("number-out-of-range");
+                throw new UnreadableCell("number-out-of-range");
             }
             return v;
         });
@@ -125,7 +125,7 @@ final class CellReader {
             case "" -> Optional.empty();
             case "l", "left", "links", "li" -> Optional.of(Side.LEFT);
             case "r", "right", "rechts", "re" -> Optional.of(Side.RIGHT);
-            default -> throw new Unreadable("side-unreadable");
+            default -> throw new UnreadableCell("side-unreadable");
         };
     }
 
@@ -136,7 +136,7 @@ final class CellReader {
             case "no", "nein", "n", "not cleared", "gesperrt", "nicht freigegeben", "false", "0" ->
                 Optional.of(Clearance.NOT_CLEARED);
             case "not asked", "nicht gefragt", "?" -> Optional.of(Clearance.NOT_ASKED);
-            default -> throw new Unreadable("clearance-unreadable");
+            default -> throw new UnreadableCell("clearance-unreadable");
         };
     }
 }

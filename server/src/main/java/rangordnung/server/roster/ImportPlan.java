@@ -142,7 +142,7 @@ final class ImportPlan {
             String cell = at < 0 ? "" : RosterFiles.withoutGuard(line.cell(at));
             try {
                 return reader.apply(cell);
-            } catch (CellReader.Unreadable e) {
+            } catch (CellReader.UnreadableCell e) {
                 if (problem.isEmpty()) {
                     problem = Optional.of(new RowProblem(e.code, column, cell));
                 }
@@ -153,10 +153,10 @@ final class ImportPlan {
         Optional<String> text(Column column) {
             return read(column, c -> {
                 if (c.length() > AthleteName.LONGEST) {
-                    throw new CellReader.Unreadable("text-too-long");
+                    throw new CellReader.UnreadableCell("text-too-long");
                 }
                 if (c.codePoints().anyMatch(Refusal::unusable)) {
-                    throw new CellReader.Unreadable("text-unusable");
+                    throw new CellReader.UnreadableCell("text-unusable");
                 }
                 return Optional.of(Words.clean(c)).filter(t -> !t.isEmpty());
             });

@@ -19,13 +19,13 @@ import rangordnung.server.platform.StoredJson;
 @Transactional
 public class RosterImports {
 
-    private final AthleteRows athletes;
+    private final AthleteRepository athletes;
     private final Rosters rosters;
     private final EntityManager entities;
     private final StoredJson json;
     private final Clock clock;
 
-    RosterImports(AthleteRows athletes, Rosters rosters, EntityManager entities, StoredJson json, Clock clock) {
+    RosterImports(AthleteRepository athletes, Rosters rosters, EntityManager entities, StoredJson json, Clock clock) {
         this.athletes = athletes;
         this.rosters = rosters;
         this.entities = entities;

@@ -15,20 +15,20 @@ import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Words;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 
 /** Teams and athletes, for this and the other features. */
 @Service
 @Transactional
 public class Rosters {
 
-    private final TeamRows teams;
-    private final AthleteRows athletes;
+    private final TeamRepository teams;
+    private final AthleteRepository athletes;
     private final EntityManager entities;
     private final Clock clock;
 
-    Rosters(TeamRows teams, AthleteRows athletes, EntityManager entities, Clock clock) {
+    Rosters(TeamRepository teams, AthleteRepository athletes, EntityManager entities, Clock clock) {
         this.teams = teams;
         this.athletes = athletes;
         this.entities = entities;
@@ -174,7 +174,7 @@ public class Rosters {
 
     /** Notes who saw or changed an athlete's data. */
     public void log(UUID athlete, String action) {
-        Optional<Signed> signed = Signed.current();
+        Optional<CurrentUser> signed = CurrentUser.current();
         signed.ifPresent(s -> entities.persist(new AccessLog(s.account(), athlete, action, clock.instant())));
     }
 

@@ -31,7 +31,7 @@ record FactChecks(
         Protocol protocol,
         Optional<Reach> reach,
         Map<UUID, String> tests,
-        Map<UUID, FactRows.Stub> kept) {
+        Map<UUID, FactRepository.Stub> kept) {
 
     /**
      * What a helper may see and write: the tests of one station and those that only tell causes apart.

@@ -31,8 +31,8 @@ import rangordnung.core.record.Book;
 import rangordnung.core.record.Entry;
 import rangordnung.core.record.Fact;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.StoredJson;
 import rangordnung.server.platform.Tenancy;
 import rangordnung.server.protocols.Protocols;
@@ -49,7 +49,7 @@ public class Facts {
     private static final int OPENED = 5000;
     private static final Logger LOG = LoggerFactory.getLogger(Facts.class);
 
-    private final FactRows rows;
+    private final FactRepository rows;
     private final Screenings screenings;
     private final Rosters rosters;
     private final Halls halls;
@@ -71,7 +71,7 @@ public class Facts {
     private final Set<UUID> told = ConcurrentHashMap.newKeySet();
 
     Facts(
-            FactRows rows,
+            FactRepository rows,
             Screenings screenings,
             Rosters rosters,
             Halls halls,
@@ -126,7 +126,7 @@ public class Facts {
             UUID id, UUID athlete, long sequence, Instant at, UUID author, Optional<UUID> supersedes, Fact fact) {}
 
     /** How many facts were new, and how many had come before. */
-    public record Taken(int added, int known) {}
+    public record Receipt(int added, int known) {}
 
     /**
      * A stored fact that cannot be read, such as one from an older product or a damaged one; nothing is concluded from it.
@@ -148,10 +148,10 @@ public class Facts {
     public record BookMark(UUID athlete, long count, long last) {}
 
     /** How far the books of a screening have grown together. */
-    public record Extent(UUID screening, long count, long last) {}
+    public record Tally(UUID screening, long count, long last) {}
 
     /** Takes facts in, all or none. */
-    public Taken take(UUID screening, List<FactSent> sent) {
+    public Receipt take(UUID screening, List<FactSent> sent) {
         return take(screening, sent, Optional.empty());
     }
 
@@ -160,7 +160,7 @@ public class Facts {
      *
      * @param under the protocol version that the device works with, where it still has an older one
      */
-    public Taken take(UUID screening, List<FactSent> sent, Optional<Under> under) {
+    public Receipt take(UUID screening, List<FactSent> sent, Optional<Under> under) {
         if (sent.size() > MOST) {
             throw Problem.invalid(
                     Code.TOO_MANY_FACTS, "At most " + MOST + " facts at once; send the rest after.", "facts");
@@ -182,7 +182,7 @@ public class Facts {
         }
     }
 
-    private Taken checkedAndAppended(
+    private Receipt checkedAndAppended(
             UUID screening, List<FactSent> sent, Optional<Under> under, Function<List<FactRow>, List<FactRow>> insert) {
         Set<UUID> athletes = sent.stream().map(FactSent::athlete).collect(Collectors.toSet());
         Screenings.Open open = screenings.open(
@@ -205,8 +205,8 @@ public class Facts {
         return append(screening, sent, insert);
     }
 
-    private Taken append(UUID screening, List<FactSent> sent, Function<List<FactRow>, List<FactRow>> insert) {
-        UUID author = Signed.required().account();
+    private Receipt append(UUID screening, List<FactSent> sent, Function<List<FactRow>, List<FactRow>> insert) {
+        UUID author = CurrentUser.required().account();
         Instant now = clock.instant();
         Map<UUID, FactSent> byId = new LinkedHashMap<>();
         sent.forEach(f -> byId.putIfAbsent(f.id(), f));
@@ -225,7 +225,7 @@ public class Facts {
                 .map(row -> byId.get(row.getId()))
                 .filter(Facts::changesRoster)
                 .forEach(f -> rosters.notCleared(f.athlete(), LocalDate.ofInstant(now, ZoneOffset.UTC), "check-in"));
-        return new Taken(added.size(), sent.size() - added.size());
+        return new Receipt(added.size(), sent.size() - added.size());
     }
 
     /** Whether a fact says something that the roster keeps. */
@@ -272,12 +272,12 @@ public class Facts {
 
     /** The station a helper may reach; empty for those who may reach all. */
     private Optional<FactChecks.Reach> reach(Screenings.Open screening, Protocol protocol) {
-        return Optional.ofNullable(Signed.required().pass())
+        return Optional.ofNullable(CurrentUser.required().pass())
                 .map(pass -> FactChecks.Reach.of(
                         halls.of(screening),
                         pass.station(),
                         protocol,
-                        Signed.required().account()));
+                        CurrentUser.required().account()));
     }
 
     /** By trial, its test: from this delivery or from what is kept. */
@@ -308,11 +308,11 @@ public class Facts {
     }
 
     /** By id, the kept facts that some of these correct or take back. */
-    private Map<UUID, FactRows.Stub> superseded(List<FactSent> sent) {
+    private Map<UUID, FactRepository.Stub> superseded(List<FactSent> sent) {
         Set<UUID> ids = sent.stream().flatMap(f -> f.supersedes().stream()).collect(Collectors.toSet());
         return ids.isEmpty()
                 ? Map.of()
-                : rows.stubs(ids).stream().collect(Collectors.toMap(FactRows.Stub::id, Function.identity()));
+                : rows.stubs(ids).stream().collect(Collectors.toMap(FactRepository.Stub::id, Function.identity()));
     }
 
     /** All that was written about one athlete, as far as the one who asks may see it. */
@@ -325,7 +325,7 @@ public class Facts {
         return seen(screening, transaction.execute(t -> rows.ofScreening(screening)));
     }
 
-    private List<FactKept> seen(UUID screening, List<FactRows.Line> lines) {
+    private List<FactKept> seen(UUID screening, List<FactRepository.Line> lines) {
         Screenings.Open open = screenings.open(screening);
         Optional<FactChecks.Reach> reach =
                 reach(open, protocols.get(open.view().protocol(), open.view().protocolVersion()));
@@ -364,8 +364,8 @@ public class Facts {
                 .getOrDefault(athlete, AthleteBook.EMPTY);
     }
 
-    private Map<UUID, AthleteBook> byAthlete(List<FactRows.Line> lines) {
-        Map<UUID, List<FactRows.Line>> each = new LinkedHashMap<>();
+    private Map<UUID, AthleteBook> byAthlete(List<FactRepository.Line> lines) {
+        Map<UUID, List<FactRepository.Line>> each = new LinkedHashMap<>();
         lines.forEach(
                 l -> each.computeIfAbsent(l.athlete(), a -> new ArrayList<>()).add(l));
         Map<UUID, AthleteBook> books = new LinkedHashMap<>();
@@ -392,10 +392,10 @@ public class Facts {
         }
     }
 
-    private AthleteBook read(List<FactRows.Line> lines) {
+    private AthleteBook read(List<FactRepository.Line> lines) {
         List<Entry> entries = new ArrayList<>();
         List<SetAside> unread = new ArrayList<>();
-        for (FactRows.Line line : lines) {
+        for (FactRepository.Line line : lines) {
             readable(line.id(), line.body())
                     .ifPresentOrElse(
                             fact -> entries.add(new Entry(
@@ -426,9 +426,9 @@ public class Facts {
     }
 
     /** How far the books of each screening have grown; a screening without facts has none. */
-    public Map<UUID, Extent> extents() {
-        return transaction.execute(t -> rows.extents()).stream()
-                .collect(Collectors.toMap(Extent::screening, Function.identity()));
+    public Map<UUID, Tally> tallies() {
+        return transaction.execute(t -> rows.tallies()).stream()
+                .collect(Collectors.toMap(Tally::screening, Function.identity()));
     }
 
     /** How far the book of each athlete has grown; an athlete without facts has none. */

@@ -21,12 +21,12 @@ import tools.jackson.core.JacksonException;
 @Transactional
 public class Halls {
 
-    private final HallPlanRows rows;
+    private final HallPlanRepository rows;
     private final Screenings screenings;
     private final Protocols protocols;
     private final StoredJson json;
 
-    Halls(HallPlanRows rows, Screenings screenings, Protocols protocols, StoredJson json) {
+    Halls(HallPlanRepository rows, Screenings screenings, Protocols protocols, StoredJson json) {
         this.rows = rows;
         this.screenings = screenings;
         this.protocols = protocols;

@@ -17,9 +17,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.core.Refusal;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
-import rangordnung.server.platform.Squares;
+import rangordnung.server.platform.QrCode;
 import rangordnung.server.platform.Tenancy;
 
 /** Short-lived passes for helpers. A code opens one station, on one phone; the lead can take it back at once. */
@@ -31,7 +31,7 @@ class Passes {
 
     static final int LONGEST_MINUTES = 12 * 60;
 
-    private final StationPassRows rows;
+    private final StationPassRepository rows;
     private final Screenings screenings;
     private final Halls halls;
     private final Accounts accounts;
@@ -40,7 +40,7 @@ class Passes {
     private final SecureRandom random = new SecureRandom();
 
     Passes(
-            StationPassRows rows,
+            StationPassRepository rows,
             Screenings screenings,
             Halls halls,
             Accounts accounts,
@@ -89,12 +89,12 @@ class Passes {
                 station,
                 helper.strip(),
                 hash(code),
-                Signed.required().account(),
+                CurrentUser.required().account(),
                 now,
                 now.plus(lasting));
         transaction.executeWithoutResult(t -> rows.save(pass));
         String address = origin + "/#/join/" + code;
-        return new NewPass(view(pass), address, Squares.of(address));
+        return new NewPass(view(pass), address, QrCode.of(address));
     }
 
     void revoke(UUID screening, UUID id) {
@@ -106,7 +106,7 @@ class Passes {
     }
 
     /** Who has joined, and until when. */
-    record Joined(Signed signed, Duration lasting) {}
+    record Joined(CurrentUser signed, Duration lasting) {}
 
     /**
      * Opens the station of a code. The first phone takes the pass; it opens no second one. A helper who had a pass of this
@@ -137,13 +137,13 @@ class Passes {
                             .findFirst()
                             .orElseGet(() -> accounts.addHelper(mine.helper()));
                     mine.taken(account, device);
-                    Signed signed = new Signed(
+                    CurrentUser signed = new CurrentUser(
                             account,
                             mine.organisation(),
                             "helper",
                             mine.helper(),
-                            Signed.Role.HELPER,
-                            new Signed.Pass(mine.id(), mine.screening(), mine.station()));
+                            CurrentUser.Role.HELPER,
+                            new CurrentUser.Pass(mine.id(), mine.screening(), mine.station()));
                     return new Joined(signed, Duration.between(clock.instant(), mine.expiresAt()));
                 }));
     }

@@ -28,8 +28,8 @@ import rangordnung.server.accounts.LoginGuard;
 import rangordnung.server.accounts.Sessions;
 import rangordnung.server.platform.Addresses;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 import rangordnung.server.platform.Visible;
 
 @RestController
@@ -52,7 +52,7 @@ class ScreeningController {
 
     record JudgedUnder(@NotBlank String protocol, int version) {}
 
-    record NewPassAsked(
+    record NewPassRequest(
             @NotBlank @Size(max = 60) String station,
             @Visible @Size(max = 60) String helper,
             @Min(Passes.SHORTEST_MINUTES) @Max(Passes.LONGEST_MINUTES) int minutes) {}
@@ -122,9 +122,9 @@ class ScreeningController {
 
     /** Takes marks and other facts in; sending one twice changes nothing. */
     @PostMapping("/api/screenings/{id}/facts")
-    Facts.Taken take(@PathVariable UUID id, @Valid @RequestBody Delivery delivery) {
+    Facts.Receipt take(@PathVariable UUID id, @Valid @RequestBody Delivery delivery) {
         if (delivery.author()
-                .filter(a -> !a.equals(Signed.required().account()))
+                .filter(a -> !a.equals(CurrentUser.required().account()))
                 .isPresent()) {
             throw new Problem(
                     HttpStatus.UNAUTHORIZED,
@@ -169,7 +169,7 @@ class ScreeningController {
     /** A new pass with its code, which is shown once. */
     @PostMapping("/api/screenings/{id}/passes")
     @ResponseStatus(HttpStatus.CREATED)
-    Passes.NewPass pass(@PathVariable UUID id, @Valid @RequestBody NewPassAsked asked, HttpServletRequest request) {
+    Passes.NewPass pass(@PathVariable UUID id, @Valid @RequestBody NewPassRequest asked, HttpServletRequest request) {
         return passes.make(id, asked.station(), asked.helper(), asked.minutes(), addresses.origin(request));
     }
 

@@ -14,8 +14,8 @@ import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Refusal;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
 
@@ -24,18 +24,18 @@ import rangordnung.server.roster.Rosters;
 @Transactional
 public class Screenings {
 
-    private final ScreeningRows rows;
-    private final ScreeningRaterRows raters;
-    private final StationPassRows passes;
+    private final ScreeningRepository rows;
+    private final ScreeningRaterRepository raters;
+    private final StationPassRepository passes;
     private final Rosters rosters;
     private final Protocols protocols;
     private final Accounts accounts;
     private final Clock clock;
 
     Screenings(
-            ScreeningRows rows,
-            ScreeningRaterRows raters,
-            StationPassRows passes,
+            ScreeningRepository rows,
+            ScreeningRaterRepository raters,
+            StationPassRepository passes,
             Rosters rosters,
             Protocols protocols,
             Accounts accounts,
@@ -69,8 +69,8 @@ public class Screenings {
     /** All screenings for a lead; for a rater those they are invited to. Newest first. */
     @Transactional(readOnly = true)
     public List<ScreeningView> visible() {
-        Signed signed = Signed.required();
-        List<Screening> found = signed.role() == Signed.Role.LEAD
+        CurrentUser signed = CurrentUser.required();
+        List<Screening> found = signed.role() == CurrentUser.Role.LEAD
                 ? rows.findAllByOrderByHeldOnDescCreatedAtDesc()
                 : rows.invitedTo(signed.account());
         return found.stream().map(Screening::view).toList();
@@ -98,9 +98,9 @@ public class Screenings {
     /** The same, and whether an athlete is of its roster. One question, which needs no transaction of its own. */
     @Transactional(propagation = Propagation.SUPPORTS)
     Open open(UUID id, UUID athlete) {
-        Signed signed = Signed.required();
-        Signed.Pass pass = signed.pass();
-        Optional<ScreeningRows.Gate> gate =
+        CurrentUser signed = CurrentUser.required();
+        CurrentUser.Pass pass = signed.pass();
+        Optional<ScreeningRepository.Gate> gate =
                 rows.gate(id, signed.organisation(), pass == null ? NOTHING : pass.id(), athlete);
         boolean may =
                 switch (signed.role()) {
@@ -116,7 +116,7 @@ public class Screenings {
     private static final UUID NOTHING = new UUID(0, 0);
 
     /** A pass opens its own screening, until it ends or is taken back. */
-    private boolean opens(Signed.Pass pass, UUID screening, Optional<ScreeningRows.Gate> gate) {
+    private boolean opens(CurrentUser.Pass pass, UUID screening, Optional<ScreeningRepository.Gate> gate) {
         boolean open = gate.filter(g -> g.expiresAt() != null)
                 .map(g -> StationPass.opens(g.expiresAt(), g.revokedAt(), clock.instant()))
                 .orElseGet(() -> passes.findById(pass.id())

@@ -14,21 +14,21 @@ import rangordnung.core.record.Entry;
 import rangordnung.core.record.Fact;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 
 /** What the lead has settled between two raters. The marks of both stay. */
 @Service
 @Transactional
 public class Settlements {
 
-    private final SettlementRows rows;
+    private final SettlementRepository rows;
     private final Screenings screenings;
     private final Facts facts;
     private final Accounts accounts;
     private final Clock clock;
 
-    Settlements(SettlementRows rows, Screenings screenings, Facts facts, Accounts accounts, Clock clock) {
+    Settlements(SettlementRepository rows, Screenings screenings, Facts facts, Accounts accounts, Clock clock) {
         this.rows = rows;
         this.screenings = screenings;
         this.facts = facts;
@@ -103,7 +103,7 @@ public class Settlements {
                     settlement.test(),
                     settlement.trial(),
                     settlement.reason().strip(),
-                    Signed.required().account(),
+                    CurrentUser.required().account(),
                     clock.instant()));
         }
     }

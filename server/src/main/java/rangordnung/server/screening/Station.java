@@ -21,8 +21,8 @@ import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.platform.Signed;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
 
@@ -92,7 +92,7 @@ class Station {
     StationView of(UUID screening, Optional<String> asked) {
         Screenings.Open open = screenings.open(screening);
         Screenings.ScreeningView view = open.view();
-        Signed signed = Signed.required();
+        CurrentUser signed = CurrentUser.required();
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
         HallSetup hall = halls.of(open);
         Optional<String> name =

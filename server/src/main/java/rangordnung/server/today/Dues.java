@@ -28,7 +28,7 @@ class Dues {
     private final Facts facts;
     private final Settlements settlements;
     private final Rosters rosters;
-    private final Cache<UUID, Known> kept =
+    private final Cache<UUID, Kept> kept =
             Caffeine.newBuilder().maximumSize(KEPT_SCREENINGS).build();
 
     Dues(Results results, Facts facts, Settlements settlements, Rosters rosters) {
@@ -60,15 +60,15 @@ class Dues {
     private record Ground(
             Screenings.ScreeningView screening,
             String team,
-            Facts.@Nullable Extent facts,
+            Facts.@Nullable Tally facts,
             @Nullable Long settlements,
             Rosters.@Nullable Stamp roster) {}
 
-    private record Known(Ground ground, Due due) {}
+    private record Kept(Ground ground, Due due) {}
 
     /** @param names of teams, by id */
     List<Due> of(List<Screenings.ScreeningView> screenings, Map<UUID, String> names) {
-        Map<UUID, Facts.Extent> extents = facts.extents();
+        Map<UUID, Facts.Tally> tallies = facts.tallies();
         Map<UUID, Long> settled = settlements.counts();
         Map<UUID, Rosters.Stamp> stamps = rosters.stamps();
         return screenings.stream()
@@ -76,12 +76,12 @@ class Dues {
                     Ground ground = new Ground(
                             s,
                             names.getOrDefault(s.team(), ""),
-                            extents.get(s.id()),
+                            tallies.get(s.id()),
                             settled.get(s.id()),
                             stamps.get(s.team()));
-                    Known known = kept.getIfPresent(s.id());
+                    Kept known = kept.getIfPresent(s.id());
                     if (known == null || !known.ground().equals(ground)) {
-                        known = new Known(ground, due(s, ground.team()));
+                        known = new Kept(ground, due(s, ground.team()));
                         if (known.due().unjudged().isEmpty()) {
                             kept.put(s.id(), known);
                         }

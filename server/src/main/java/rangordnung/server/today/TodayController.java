@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import rangordnung.server.platform.Signed;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.roster.Rosters;
 import rangordnung.server.screening.Screenings;
 
@@ -36,7 +36,7 @@ class TodayController {
         Map<UUID, String> names = new HashMap<>();
         teams.forEach(t -> names.put(t.id(), t.name()));
         List<Dues.Due> due = dues.of(screenings.visible(), names);
-        boolean lead = Signed.required().role() == Signed.Role.LEAD;
+        boolean lead = CurrentUser.required().role() == CurrentUser.Role.LEAD;
         return new TodayView(due, lead ? teams : List.of(), lead ? backups.now() : Optional.empty());
     }
 }

@@ -66,10 +66,10 @@ class LandmarkFilesTest {
         }
     }
 
-    private static Reading how(Motion.Plane plane) {
-        return new Reading(
+    private static ReadOptions how(Motion.Plane plane) {
+        return new ReadOptions(
                 plane,
-                plane == Motion.Plane.FRONT ? Reading.Facing.TOWARD : Reading.Facing.RIGHT,
+                plane == Motion.Plane.FRONT ? ReadOptions.Facing.TOWARD : ReadOptions.Facing.RIGHT,
                 Map.of(),
                 Optional.empty());
     }
@@ -80,7 +80,7 @@ class LandmarkFilesTest {
         return out.toByteArray();
     }
 
-    private static LandmarkFile read(byte[] bytes, Reading how) {
+    private static LandmarkFile read(byte[] bytes, ReadOptions how) {
         return LandmarkFiles.read(new ByteArrayInputStream(bytes), Optional.empty(), how);
     }
 
@@ -168,9 +168,9 @@ class LandmarkFilesTest {
     @Test
     void a_mapping_says_which_column_is_which_landmark() {
         String csv = "time,a.x,a.z,b.x,b.z\n" + "0,0,1,0,0.1\n0.02,0,1,0,0.1\n";
-        Reading how = new Reading(
+        ReadOptions how = new ReadOptions(
                 Motion.Plane.SIDE,
-                Reading.Facing.RIGHT,
+                ReadOptions.Facing.RIGHT,
                 Map.of("a", Landmark.LEFT_HIP, "b", Landmark.LEFT_ANKLE),
                 Optional.empty());
         LandmarkFile file = read(csv.getBytes(StandardCharsets.UTF_8), how);
@@ -208,7 +208,7 @@ class LandmarkFilesTest {
         }
         LandmarkFile file = read(trc.toString().getBytes(StandardCharsets.UTF_8), how(Motion.Plane.SPACE));
         ClipReport report = report(file.motion());
-        BodyModel.Posture told = new SimulatedAthlete(Script.squat(BUILD, 1)).bottom();
+        BodyModel.Pose told = new SimulatedAthlete(Script.squat(BUILD, 1)).bottom();
         assertThat(value(report, Measure.SHIN_ANGLE, Optional.empty(), Moment.BOTTOM))
                 .isCloseTo(told.shin(), within(0.1));
         assertThat(value(report, Measure.PELVIC_OBLIQUITY, Optional.empty(), Moment.BOTTOM))
@@ -222,9 +222,9 @@ class LandmarkFilesTest {
         byte[] bytes = c3d(processor, real);
         LandmarkFile file = read(
                 bytes,
-                new Reading(
+                new ReadOptions(
                         Motion.Plane.SPACE,
-                        Reading.Facing.RIGHT,
+                        ReadOptions.Facing.RIGHT,
                         Map.of("LHIP", Landmark.LEFT_HIP, "LANK", Landmark.LEFT_ANKLE),
                         Optional.empty()));
         assertThat(file.names()).containsExactly("LHIP", "LANK");
@@ -363,7 +363,7 @@ class LandmarkFilesTest {
                         new ByteArrayInputStream(mutated),
                         i % 2 == 0 ? Optional.of(format) : Optional.empty(),
                         how(plane));
-                assertThat(file.motion().frames()).isLessThanOrEqualTo(Intake.MOST_FRAMES);
+                assertThat(file.motion().frames()).isLessThanOrEqualTo(FrameReader.MOST_FRAMES);
             } catch (Problem e) {
                 refused++;
                 assertThat(e.getMessage()).isNotBlank();

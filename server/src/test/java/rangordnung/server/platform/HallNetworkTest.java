@@ -81,12 +81,12 @@ class HallNetworkTest {
 
     @Test
     void a_code_is_a_square_of_squares_with_a_quiet_border_and_says_another_text_otherwise() {
-        var rows = Squares.of("https://192.0.2.7:8443/#/join/abc");
+        var rows = QrCode.of("https://192.0.2.7:8443/#/join/abc");
 
         assertThat(rows)
                 .allSatisfy(row -> assertThat(row).hasSameSizeAs(rows.get(0)).matches("[01]+"))
                 .hasSize(rows.get(0).length());
         assertThat(rows.get(0) + rows.get(1)).doesNotContain("1");
-        assertThat(Squares.of("https://192.0.2.7:8443/#/join/abd")).isNotEqualTo(rows);
+        assertThat(QrCode.of("https://192.0.2.7:8443/#/join/abd")).isNotEqualTo(rows);
     }
 }

@@ -52,7 +52,7 @@ class CellReaderTest {
     })
     void a_date_that_is_none_is_refused_with_its_reason(String cell, String code) {
         assertThatThrownBy(() -> CellReader.date(cell, DateOrder.DAY_FIRST, TODAY))
-                .isInstanceOf(CellReader.Unreadable.class)
+                .isInstanceOf(CellReader.UnreadableCell.class)
                 .hasMessage(code);
     }
 

@@ -44,7 +44,7 @@ record BodyScale(Optional<Double> metresPerUnit, boolean fromBody, double foot) 
     }
 
     /** From a formula's unit to the measure's; not a number where it is not known. */
-    double factor(Taken.Scale scale) {
+    double factor(Declaration.Scale scale) {
         return switch (scale) {
             case NONE -> 1;
             case CENTIMETRES -> metresPerUnit.map(m -> 100 * m).orElse(Double.NaN);
@@ -53,9 +53,9 @@ record BodyScale(Optional<Double> metresPerUnit, boolean fromBody, double foot) 
     }
 
     /** Whether that factor is as uncertain as the athlete's proportions. */
-    boolean uncertain(Taken.Scale scale, Motion.Plane plane) {
+    boolean uncertain(Declaration.Scale scale, Motion.Plane plane) {
         return fromBody
-                && (scale == Taken.Scale.CENTIMETRES
-                        || scale == Taken.Scale.PERCENT_OF_FOOT && plane == Motion.Plane.FRONT);
+                && (scale == Declaration.Scale.CENTIMETRES
+                        || scale == Declaration.Scale.PERCENT_OF_FOOT && plane == Motion.Plane.FRONT);
     }
 }

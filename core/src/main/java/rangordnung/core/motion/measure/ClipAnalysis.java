@@ -22,7 +22,7 @@ public final class ClipAnalysis {
 
     private final Motion motion;
     private final Subject subject;
-    private final Legs legs;
+    private final ReadLegs legs;
     private final Readings readings;
     private final double[] hip;
     private final Repetitions repetitions;
@@ -33,7 +33,7 @@ public final class ClipAnalysis {
     public ClipAnalysis(Motion motion, Subject subject, MotionRules rules) {
         this.motion = motion;
         this.subject = subject;
-        this.legs = Legs.of(motion, subject);
+        this.legs = ReadLegs.of(motion, subject);
         this.readings = new Readings(motion, rules, legs.sides());
         this.hip = IntStream.range(0, motion.frames())
                 .mapToDouble(f -> readings.value(legs::hipHeight, f))
@@ -83,7 +83,7 @@ public final class ClipAnalysis {
         frameMeasures.forEach(m -> all.addAll(analysis.measurements(m)));
         RepetitionEvents events = new RepetitionEvents(this, repetition);
         for (Measure measure : Measure.values()) {
-            Taken.Event event = measure.taken().event();
+            Declaration.Event event = measure.taken().event();
             if (event != null
                     && shown(measure)
                     && !still()
@@ -138,7 +138,7 @@ public final class ClipAnalysis {
     }
 
     private FrameMeasure frameMeasure(Measure measure, Side side) {
-        Taken taken = measure.taken();
+        Declaration taken = measure.taken();
         return new FrameMeasure(
                 measure,
                 measure.extent() == Measure.Extent.WHOLE ? Optional.empty() : Optional.of(side),
@@ -167,7 +167,7 @@ public final class ClipAnalysis {
         return subject;
     }
 
-    Legs legs() {
+    ReadLegs legs() {
         return legs;
     }
 
@@ -240,7 +240,7 @@ public final class ClipAnalysis {
 
     Measurement.Reason missing(FrameMeasure measure, int frame) {
         if (Double.isNaN(measure.factor())) {
-            return measure.measure().taken().scale() == Taken.Scale.PERCENT_OF_FOOT
+            return measure.measure().taken().scale() == Declaration.Scale.PERCENT_OF_FOOT
                     ? Measurement.Reason.NO_FOOT_LENGTH
                     : Measurement.Reason.NO_SCALE;
         }

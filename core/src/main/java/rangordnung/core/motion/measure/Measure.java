@@ -1,12 +1,12 @@
 package rangordnung.core.motion.measure;
 
-import static rangordnung.core.motion.measure.Taken.both;
-import static rangordnung.core.motion.measure.Taken.event;
-import static rangordnung.core.motion.measure.Taken.front;
-import static rangordnung.core.motion.measure.Taken.side;
-import static rangordnung.core.motion.measure.Taken.space;
+import static rangordnung.core.motion.measure.Declaration.both;
+import static rangordnung.core.motion.measure.Declaration.event;
+import static rangordnung.core.motion.measure.Declaration.front;
+import static rangordnung.core.motion.measure.Declaration.side;
+import static rangordnung.core.motion.measure.Declaration.space;
 
-import rangordnung.core.motion.measure.Taken.View;
+import rangordnung.core.motion.measure.Declaration.Shown;
 import rangordnung.core.motion.signal.Landmark.Point;
 import rangordnung.core.motion.signal.Repetition.Moment;
 import rangordnung.core.protocol.Label;
@@ -104,7 +104,7 @@ public enum Measure {
             "percent of foot length",
             Extent.SIDED,
             Label.HC,
-            event(View.FRONT, Moment.REPETITION, RepetitionEvents::wobble).alsoWhileHeld()),
+            event(Shown.FRONT, Moment.REPETITION, RepetitionEvents::wobble).alsoWhileHeld()),
     /** Hip-to-knee line from the horizontal; 0 is parallel, positive with the hip above the knee. */
     THIGH_ANGLE("thigh-angle", "degrees", Extent.WHOLE, Label.CP, side(Formula::thigh)),
     /** Hip crease, or joint centre where it was not marked, above the knee. */
@@ -137,7 +137,7 @@ public enum Measure {
             "share of the repetition",
             Extent.SIDED,
             Label.HC,
-            event(View.SIDE, Moment.REPETITION, RepetitionEvents::heelUpShare).alsoWhileHeld()),
+            event(Shown.SIDE, Moment.REPETITION, RepetitionEvents::heelUpShare).alsoWhileHeld()),
     /** Knee in front of the toe; never a fault by itself. */
     KNEE_PAST_TOE(
             "knee-past-toe",
@@ -153,28 +153,28 @@ public enum Measure {
             "degrees",
             Extent.WHOLE,
             Label.CP,
-            event(View.SIDE, Moment.DESCENT, RepetitionEvents::tuckOnset)),
+            event(Shown.SIDE, Moment.DESCENT, RepetitionEvents::tuckOnset)),
     /** Backward rotation of the pelvis from its onset until the depth target or the bottom, whichever comes first. */
     TUCK_BEFORE_TARGET(
             "tuck-before-target",
             "degrees",
             Extent.WHOLE,
             Label.HC,
-            event(View.SIDE, Moment.DESCENT, RepetitionEvents::tuckBeforeTarget)),
+            event(Shown.SIDE, Moment.DESCENT, RepetitionEvents::tuckBeforeTarget)),
     /** Rise of the hip over rise of the shoulder in the first third of the ascent. */
     HIPS_FIRST(
             "hips-first-rise",
             "hip rise / shoulder rise",
             Extent.WHOLE,
             Label.HC,
-            event(View.SIDE, Moment.ASCENT, RepetitionEvents::hipsFirst)),
+            event(Shown.SIDE, Moment.ASCENT, RepetitionEvents::hipsFirst)),
     /** Onset of hip flexion minus onset of knee flexion; negative with the hips first. */
     INITIATION(
             "initiation",
             "seconds",
             Extent.WHOLE,
             Label.CP,
-            event(View.SIDE, Moment.DESCENT, RepetitionEvents::initiation)),
+            event(Shown.SIDE, Moment.DESCENT, RepetitionEvents::initiation)),
     /** Shoulder-to-wrist line from the hip-to-shoulder line; 0 overhead in line, positive forward. */
     ARM_LINE("arm-line", "degrees", Extent.WHOLE, Label.CP, side(Formula::armLine)),
     /** Ear in front of the shoulder. */
@@ -211,21 +211,21 @@ public enum Measure {
             "seconds",
             Extent.WHOLE,
             Label.CP,
-            event(View.ANY, Moment.DESCENT, RepetitionEvents::descent)),
+            event(Shown.ANY, Moment.DESCENT, RepetitionEvents::descent)),
     /** Time within 5 % of the hip's range of the lowest point. */
     TEMPO_PAUSE(
             "tempo-pause",
             "seconds",
             Extent.WHOLE,
             Label.CP,
-            event(View.ANY, Moment.BOTTOM_PHASE, RepetitionEvents::pause)),
+            event(Shown.ANY, Moment.BOTTOM_PHASE, RepetitionEvents::pause)),
     /** Time from there to the end. */
     TEMPO_ASCENT(
             "tempo-ascent",
             "seconds",
             Extent.WHOLE,
             Label.CP,
-            event(View.ANY, Moment.ASCENT, RepetitionEvents::ascent));
+            event(Shown.ANY, Moment.ASCENT, RepetitionEvents::ascent));
 
     /** Relation to left and right. */
     public enum Extent {
@@ -241,9 +241,9 @@ public enum Measure {
     private final String unit;
     private final Extent extent;
     private final Label label;
-    private final Taken taken;
+    private final Declaration taken;
 
-    Measure(String id, String unit, Extent extent, Label label, Taken taken) {
+    Measure(String id, String unit, Extent extent, Label label, Declaration taken) {
         this.id = id;
         this.unit = unit;
         this.extent = extent;
@@ -273,7 +273,7 @@ public enum Measure {
         return taken.told();
     }
 
-    Taken taken() {
+    Declaration taken() {
         return taken;
     }
 }

@@ -2,9 +2,9 @@ package rangordnung.core.motion.simulated;
 
 import rangordnung.core.Refusal;
 import rangordnung.core.body.ArmPosition;
+import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
-import rangordnung.core.body.Load;
 import rangordnung.core.body.Side;
 
 /**
@@ -23,7 +23,7 @@ public record Script(
         Build build,
         BodyModel.Limits limits,
         ArmPosition arms,
-        Load load,
+        BodyLoad load,
         Side working,
         int repetitions,
         Tempo tempo,
@@ -78,7 +78,7 @@ public record Script(
                 build,
                 new BodyModel.Limits(40, BodyModel.Limits.HIP, BodyModel.Limits.TRUNK),
                 ArmPosition.FORWARD,
-                Load.NONE,
+                BodyLoad.NONE,
                 Side.LEFT,
                 repetitions,
                 Tempo.CALM,

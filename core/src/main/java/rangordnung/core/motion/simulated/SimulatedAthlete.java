@@ -56,8 +56,8 @@ public final class SimulatedAthlete {
     private final Script script;
     private final Build build;
     private final BodyModel body;
-    private final BodyModel.Posture standing;
-    private final BodyModel.Posture bottom;
+    private final BodyModel.Pose standing;
+    private final BodyModel.Pose bottom;
     private final double lungeAngle;
 
     public SimulatedAthlete(Script script) {
@@ -78,7 +78,7 @@ public final class SimulatedAthlete {
     }
 
     /** Posture of legs and trunk at the bottom of a clean squat. */
-    public BodyModel.Posture bottom() {
+    public BodyModel.Pose bottom() {
         return bottom;
     }
 
@@ -93,7 +93,7 @@ public final class SimulatedAthlete {
 
     /** Places of all landmarks, in metres, at a time in seconds. */
     Map<Landmark, Point3> at(double time) {
-        Moment moment = Moment.of(script, time);
+        ScriptMoment moment = ScriptMoment.of(script, time);
         return switch (script.exercise()) {
             case SQUAT -> squat(moment);
             case SPLIT_SQUAT, FORWARD_LUNGE, REVERSE_LUNGE -> lunge(moment);
@@ -101,7 +101,7 @@ public final class SimulatedAthlete {
         };
     }
 
-    private Map<Landmark, Point3> squat(Moment moment) {
+    private Map<Landmark, Point3> squat(ScriptMoment moment) {
         double s = moment.depth();
         Faults faults = script.faults();
         Skeleton skeleton = new Skeleton(build);
@@ -120,8 +120,8 @@ public final class SimulatedAthlete {
                     Math.toDegrees(Math.asin(Math.min(1, rise / (Build.BALL_ALONG_FOOT * build.foot())))),
                     0);
         }
-        double shin = Moment.between(standing.shin(), bottom.shin(), s);
-        double thigh = Moment.between(90, bottom.thigh(), s);
+        double shin = ScriptMoment.between(standing.shin(), bottom.shin(), s);
+        double thigh = ScriptMoment.between(90, bottom.thigh(), s);
         double trunk = body.trunk(shin, thigh).orElse(bottom.trunk());
         double across = s
                 * faults.drift()
@@ -132,7 +132,8 @@ public final class SimulatedAthlete {
         skeleton.hips(pelvis(skeleton, knees, shin, thigh).plus(0, across, 0), s * faults.obliquity());
         for (Side side : Side.values()) {
             double toe = skeleton.at(Point.SECOND_TOE, side).y();
-            skeleton.knee(side, Moment.between(skeleton.straight(side), toe, Math.sqrt(s)) + knees.get(side) - toe);
+            skeleton.knee(
+                    side, ScriptMoment.between(skeleton.straight(side), toe, Math.sqrt(s)) + knees.get(side) - toe);
         }
         double lean = trunk + s * faults.trunk() + (moment.down() ? 0 : 4 * s * (1 - s) * faults.hipsFirst());
         skeleton.upperBody(lean, script.arms(), s * faults.armsFall());
@@ -141,7 +142,7 @@ public final class SimulatedAthlete {
     }
 
     /** Where a kneecap is meant to be across: over the second toe, less what the fault takes it inward. */
-    private double kneeAcross(Skeleton skeleton, Side side, Moment moment) {
+    private double kneeAcross(Skeleton skeleton, Side side, ScriptMoment moment) {
         Faults faults = script.faults();
         double inward = faults.kneeIn().get(side).at(moment.depth(), moment.down())
                 + moment.depth() * faults.wobble() * Math.sin(2 * Math.PI * WOBBLES_PER_SECOND * moment.time());
@@ -175,13 +176,13 @@ public final class SimulatedAthlete {
         return PELVIC_TILT + lean - share * faults.tuck();
     }
 
-    private Map<Landmark, Point3> lunge(Moment moment) {
+    private Map<Landmark, Point3> lunge(ScriptMoment moment) {
         Side front = script.working();
         Side rear = front.opposite();
         Faults faults = script.faults();
         boolean stepping = script.exercise() != Script.Exercise.SPLIT_SQUAT;
-        double step = stepping ? Moment.smooth(Math.min(1, moment.depth() / STEPPING)) : 1;
-        double s = stepping ? Moment.smooth((moment.depth() - STEPPING) / (1 - STEPPING)) : moment.depth();
+        double step = stepping ? ScriptMoment.smooth(Math.min(1, moment.depth() / STEPPING)) : 1;
+        double s = stepping ? ScriptMoment.smooth((moment.depth() - STEPPING) / (1 - STEPPING)) : moment.depth();
         double half = script.stance() / 2;
         double toAnkle = Build.ANKLE_ALONG_FOOT * build.foot();
         Point3 low = low(lungeAngle);
@@ -198,10 +199,10 @@ public final class SimulatedAthlete {
         double rearHeel = -stride - Build.BALL_ALONG_FOOT * build.foot();
         switch (script.exercise()) {
             case FORWARD_LUNGE -> {
-                double frontHeel = Moment.between(-stride - toAnkle, -toAnkle, step);
+                double frontHeel = ScriptMoment.between(-stride - toAnkle, -toAnkle, step);
                 place(skeleton, front, frontHeel, half, pitch(rise), swing);
                 double toBack = -stride - toAnkle;
-                place(skeleton, rear, Moment.between(toBack, rearHeel, step), half, step * REAR_PITCH, 0);
+                place(skeleton, rear, ScriptMoment.between(toBack, rearHeel, step), half, step * REAR_PITCH, 0);
             }
             case REVERSE_LUNGE -> {
                 place(skeleton, front, -toAnkle, half, pitch(rise), 0);
@@ -209,7 +210,7 @@ public final class SimulatedAthlete {
                 place(
                         skeleton,
                         rear,
-                        Moment.between(-toAnkle - LIFTED_BEHIND, rearHeel, step),
+                        ScriptMoment.between(-toAnkle - LIFTED_BEHIND, rearHeel, step),
                         half,
                         step * REAR_PITCH,
                         (1 - step) * lifted + swing);
@@ -227,11 +228,11 @@ public final class SimulatedAthlete {
                     ? faults.kneeIn().get(front).at(s, moment.down())
                             + s * faults.wobble() * Math.sin(2 * Math.PI * WOBBLES_PER_SECOND * moment.time())
                     : 0;
-            double line =
-                    Moment.between(straight, skeleton.at(Point.SECOND_TOE, side).y(), s);
+            double line = ScriptMoment.between(
+                    straight, skeleton.at(Point.SECOND_TOE, side).y(), s);
             skeleton.knee(side, line - Skeleton.outward(side) * inward / 100 * build.foot());
         }
-        double lean = Moment.between(TALL_LEAN, lungeAngle, s)
+        double lean = ScriptMoment.between(TALL_LEAN, lungeAngle, s)
                 + s * faults.trunk()
                 + (moment.down() ? 0 : 4 * s * (1 - s) * faults.hipsFirst());
         skeleton.upperBody(lean, script.arms(), s * faults.armsFall());

@@ -26,7 +26,7 @@ public final class SimulatedDevices {
         double rate = 10;
         SplittableRandom random = new SplittableRandom(seed);
         double[] load = IntStream.range(0, 120)
-                .mapToDouble(i -> Moment.smooth((i - 10) / 10.0) * Moment.smooth((110 - i) / 10.0))
+                .mapToDouble(i -> ScriptMoment.smooth((i - 10) / 10.0) * ScriptMoment.smooth((110 - i) / 10.0))
                 .toArray();
         return new Series(
                 rate,

@@ -11,9 +11,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import rangordnung.core.Refusal;
+import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
-import rangordnung.core.body.Load;
 import rangordnung.core.motion.signal.Axis;
 import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Motion;
@@ -41,7 +41,7 @@ class RefusalsTest {
                 refused(() -> Script.squat(BUILD, 1).withFeet(3, 0), "stance” must be from 5 to 120 cm, not 300"),
                 refused(() -> Script.squat(BUILD, 1).withDepth(90), "depth” must be from -40 to 80 degrees"),
                 refused(() -> new Script.Tempo(1, 0, 0, 1), "at least 0.3 seconds"),
-                refused(() -> new Load(Load.Place.FRONT, -1), "load” must be from 0 to 5 times"),
+                refused(() -> new BodyLoad(BodyLoad.Place.FRONT, -1), "load” must be from 0 to 5 times"),
                 refused(() -> new BodyModel.Limits(35, 30, 65), "hip” must be from 60 to 160 degrees"));
     }
 

@@ -43,7 +43,7 @@ class RoundTripTest {
             names = {"SIDE", "SPACE"})
     void the_sagittal_angles_of_a_clean_squat(Motion.Plane plane) {
         Script script = Script.squat(BUILD, 3);
-        BodyModel.Posture told = new SimulatedAthlete(script).bottom();
+        BodyModel.Pose told = new SimulatedAthlete(script).bottom();
         ClipReport report = squat(film(script, plane));
         assertThat(report.repetitions()).hasSize(3);
         assertThat(report.incomplete()).isZero();

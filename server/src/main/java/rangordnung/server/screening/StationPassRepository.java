@@ -7,7 +7,7 @@ import java.util.UUID;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.repository.Repository;
 
-interface StationPassRows extends Repository<StationPass, UUID> {
+interface StationPassRepository extends Repository<StationPass, UUID> {
 
     StationPass save(StationPass pass);
 

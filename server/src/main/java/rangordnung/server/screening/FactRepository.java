@@ -9,7 +9,7 @@ import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
-interface FactRows extends Repository<FactRow, UUID> {
+interface FactRepository extends Repository<FactRow, UUID> {
 
     /** A fact without what judging does not need. */
     record Line(UUID id, UUID athlete, long sequence, UUID supersedes, String body, UUID author, Instant deviceAt) {}
@@ -23,19 +23,19 @@ interface FactRows extends Repository<FactRow, UUID> {
 
     @Query(
             """
-            select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
+            select new rangordnung.server.screening.FactRepository$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
             from FactRow f where f.screening = :screening order by f.athlete, f.sequence""")
     List<Line> ofScreening(UUID screening);
 
     @Query(
             """
-            select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
+            select new rangordnung.server.screening.FactRepository$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
             from FactRow f where f.screening = :screening and f.athlete = :athlete order by f.sequence""")
     List<Line> ofAthlete(UUID screening, UUID athlete);
 
     @Query(
             """
-            select new rangordnung.server.screening.FactRows$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
+            select new rangordnung.server.screening.FactRepository$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
             from FactRow f where f.screening = :screening and f.athlete in :athletes order by f.athlete, f.sequence""")
     List<Line> ofAthletes(UUID screening, Collection<UUID> athletes);
 
@@ -52,8 +52,8 @@ interface FactRows extends Repository<FactRow, UUID> {
     List<String> openings(UUID screening, Collection<String> trials);
 
     @Query(
-            "select new rangordnung.server.screening.Facts$Extent(f.screening, count(f), max(f.sequence)) from FactRow f group by f.screening")
-    List<Facts.Extent> extents();
+            "select new rangordnung.server.screening.Facts$Tally(f.screening, count(f), max(f.sequence)) from FactRow f group by f.screening")
+    List<Facts.Tally> tallies();
 
     @Query(
             """

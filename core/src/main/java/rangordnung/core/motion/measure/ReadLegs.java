@@ -19,13 +19,13 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
  * @param hips          legs that the path of the hip is read from
  * @param kneeReference line that the kneecap is held against
  */
-record Legs(List<Side> sides, List<Side> feet, List<Side> hips, KneeReference kneeReference) {
+record ReadLegs(List<Side> sides, List<Side> feet, List<Side> hips, KneeReference kneeReference) {
 
     private static final List<Side> BOTH = List.of(Side.values());
 
-    static Legs of(Motion motion, Subject subject) {
+    static ReadLegs of(Motion motion, Subject subject) {
         List<Side> sides = sides(motion, subject);
-        return new Legs(
+        return new ReadLegs(
                 sides,
                 subject.pattern() == Pattern.SQUAT ? BOTH : sides,
                 motion.plane() == Motion.Plane.SIDE || subject.pattern() == Pattern.LUNGE ? sides : BOTH,

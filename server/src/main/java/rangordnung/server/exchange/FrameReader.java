@@ -20,7 +20,7 @@ import rangordnung.server.platform.Code;
  * Takes the points of a file frame by frame, picks the landmarks, turns them into the athlete's axes and keeps nothing
  * else. The first frames wait until rate and axes are known.
  */
-final class Intake {
+final class FrameReader {
 
     static final int MOST_NAMES = 400;
     /** Most frames that are read: ten minutes at 60 frames per second (house convention). */
@@ -39,7 +39,7 @@ final class Intake {
         ANY
     }
 
-    private final Reading how;
+    private final ReadOptions how;
     private final Axes axes;
     private final LandmarkFile.Format format;
     private final List<String> names;
@@ -58,9 +58,9 @@ final class Intake {
      * @param rate          frames per second, where the file says it
      * @param metresPerUnit where the file says it
      */
-    Intake(
+    FrameReader(
             LandmarkFile.Format format,
-            Reading how,
+            ReadOptions how,
             Axes axes,
             List<String> names,
             Optional<Double> rate,
@@ -157,7 +157,7 @@ final class Intake {
     }
 
     private Placed begin() {
-        double known = rate.or(this::rateOfTimes).or(how::rate).orElse(Reading.USUAL_RATE);
+        double known = rate.or(this::rateOfTimes).or(how::rate).orElse(ReadOptions.USUAL_RATE);
         Placed begun = new Placed(Motion.builder(how.plane(), checkedRate(known, "times"), metresPerUnit), turn());
         waiting.forEach(begun::take);
         waiting.clear();
@@ -224,7 +224,7 @@ final class Intake {
     }
 
     private double[][] picture() {
-        double across = how.facing() == Reading.Facing.AWAY || how.facing() == Reading.Facing.LEFT ? -1 : 1;
+        double across = how.facing() == ReadOptions.Facing.AWAY || how.facing() == ReadOptions.Facing.LEFT ? -1 : 1;
         return new double[][] {{across, 0, 0}, {across, 0, 0}, {0, -1, 0}};
     }
 

@@ -13,13 +13,13 @@ import org.springframework.security.core.context.SecurityContextHolder;
  *
  * @param pass the pass of a helper; null for everybody else, since a session cannot keep an empty optional
  */
-public record Signed(UUID account, UUID organisation, String login, String name, Role role, @Nullable Pass pass)
+public record CurrentUser(UUID account, UUID organisation, String login, String name, Role role, @Nullable Pass pass)
         implements Principal, Serializable {
 
     /** What a helper's pass opens: one station of one screening. */
     public record Pass(UUID id, UUID screening, String station) implements Serializable {}
 
-    public Signed(UUID account, UUID organisation, String login, String name, Role role) {
+    public CurrentUser(UUID account, UUID organisation, String login, String name, Role role) {
         this(account, organisation, login, name, role, null);
     }
 
@@ -36,15 +36,15 @@ public record Signed(UUID account, UUID organisation, String login, String name,
     }
 
     /** The account of this request, if it is signed in. */
-    public static Optional<Signed> current() {
+    public static Optional<CurrentUser> current() {
         Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
-        return authentication != null && authentication.getPrincipal() instanceof Signed signed
+        return authentication != null && authentication.getPrincipal() instanceof CurrentUser signed
                 ? Optional.of(signed)
                 : Optional.empty();
     }
 
     /** The account of this request; only where security has let nobody else through. */
-    public static Signed required() {
+    public static CurrentUser required() {
         return current().orElseThrow(() -> new IllegalStateException("Nobody is signed in"));
     }
 }

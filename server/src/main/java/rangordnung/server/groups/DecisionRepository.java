@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.UUID;
 import org.springframework.data.repository.Repository;
 
-interface DecisionRows extends Repository<Decision, UUID> {
+interface DecisionRepository extends Repository<Decision, UUID> {
 
     List<Decision> findByScreeningOrderBySequence(UUID screening);
 

@@ -13,7 +13,7 @@ import rangordnung.core.motion.signal.Motion;
  * @param mapping by name in the file, its landmark; names that are not in it are guessed where it is empty, else left out
  * @param rate    frames per second, where the file does not say
  */
-public record Reading(Motion.Plane plane, Facing facing, Map<String, Landmark> mapping, Optional<Double> rate) {
+public record ReadOptions(Motion.Plane plane, Facing facing, Map<String, Landmark> mapping, Optional<Double> rate) {
 
     /** Frames per second of a file that says nothing and of which nothing is said (house convention). */
     static final double USUAL_RATE = 30;

@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.repository.Repository;
 
-interface AccountRows extends Repository<Account, UUID> {
+interface AccountRepository extends Repository<Account, UUID> {
 
     Account save(Account account);
 

@@ -7,11 +7,11 @@ import rangordnung.core.Refusal;
  *
  * @param share mass of the load / mass of the body, 0 or more
  */
-public record Load(Place place, double share) {
+public record BodyLoad(Place place, double share) {
 
-    public static final Load NONE = new Load(Place.NONE, 0);
+    public static final BodyLoad NONE = new BodyLoad(Place.NONE, 0);
 
-    public Load {
+    public BodyLoad {
         if (!(share >= 0 && share <= 5)) {
             throw Refusal.outOfRange("load", share, 0, 5, "times the body's mass");
         }

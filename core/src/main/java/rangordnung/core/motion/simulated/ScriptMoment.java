@@ -7,23 +7,23 @@ package rangordnung.core.motion.simulated;
  * @param down  whether it still goes down
  * @param time  seconds since the beginning
  */
-record Moment(double depth, boolean down, double time) {
+record ScriptMoment(double depth, boolean down, double time) {
 
-    static Moment of(Script script, double time) {
+    static ScriptMoment of(Script script, double time) {
         Script.Tempo tempo = script.tempo();
         double whole = tempo.standing() + tempo.descent() + tempo.pause() + tempo.ascent();
         boolean over = time >= script.repetitions() * whole;
         double in = over ? 0 : time % whole - tempo.standing();
         if (over || in <= 0) {
-            return new Moment(0, true, time);
+            return new ScriptMoment(0, true, time);
         }
         if (in < tempo.descent()) {
-            return new Moment(smooth(in / tempo.descent()), true, time);
+            return new ScriptMoment(smooth(in / tempo.descent()), true, time);
         }
         if (in < tempo.descent() + tempo.pause()) {
-            return new Moment(1, true, time);
+            return new ScriptMoment(1, true, time);
         }
-        return new Moment(smooth(1 - (in - tempo.descent() - tempo.pause()) / tempo.ascent()), false, time);
+        return new ScriptMoment(smooth(1 - (in - tempo.descent() - tempo.pause()) / tempo.ascent()), false, time);
     }
 
     /** Minimum-jerk course from 0 to 1 (Flash and Hogan 1985, J Neurosci 5; from memory). */

@@ -8,7 +8,7 @@ import java.util.UUID;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
-interface AthleteRows extends Repository<Athlete, UUID> {
+interface AthleteRepository extends Repository<Athlete, UUID> {
 
     Athlete save(Athlete athlete);
 

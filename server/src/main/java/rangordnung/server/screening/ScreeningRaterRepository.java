@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.UUID;
 import org.springframework.data.repository.Repository;
 
-interface ScreeningRaterRows extends Repository<ScreeningRater, ScreeningRater.Key> {
+interface ScreeningRaterRepository extends Repository<ScreeningRater, ScreeningRater.Key> {
 
     ScreeningRater save(ScreeningRater rater);
 

@@ -4,7 +4,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.repository.Repository;
 
-interface HallPlanRows extends Repository<HallPlanRow, UUID> {
+interface HallPlanRepository extends Repository<HallPlanRow, UUID> {
 
     HallPlanRow save(HallPlanRow row);
 

@@ -21,8 +21,8 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
  * @param wholeSegments   whether it says nothing while thigh or shank points at the camera
  * @param whileHeld       for an event: whether a held stance has it
  */
-record Taken(
-        View view,
+record Declaration(
+        Shown view,
         Set<Pattern> patterns,
         @Nullable ByLeg formula,
         @Nullable Event event,
@@ -36,7 +36,7 @@ record Taken(
     /** A formula for a leg, or for the legs that are read. */
     @FunctionalInterface
     interface ByLeg {
-        Formula of(Side side, Legs legs);
+        Formula of(Side side, ReadLegs legs);
     }
 
     /** What a whole repetition gives. */
@@ -46,7 +46,7 @@ record Taken(
     }
 
     /** What has to be seen. */
-    enum View {
+    enum Shown {
         FRONT,
         SIDE,
         SPACE,
@@ -72,7 +72,7 @@ record Taken(
         LARGEST,
         /** At the bottom, and the largest of each phase and of the whole. */
         LARGEST_OF_EACH_PHASE,
-        /** Taken over the whole repetition, which also tells its error. */
+        /** Declaration over the whole repetition, which also tells its error. */
         EVENT
     }
 
@@ -82,8 +82,8 @@ record Taken(
         PERCENT_OF_FOOT
     }
 
-    private static Taken at(View view, ByLeg formula) {
-        return new Taken(
+    private static Declaration at(Shown view, ByLeg formula) {
+        return new Declaration(
                 view,
                 EnumSet.allOf(Pattern.class),
                 formula,
@@ -97,47 +97,47 @@ record Taken(
     }
 
     /** From the front, for each leg. */
-    static Taken front(Function<Side, Formula> formula) {
-        return at(View.FRONT, (side, legs) -> formula.apply(side));
+    static Declaration front(Function<Side, Formula> formula) {
+        return at(Shown.FRONT, (side, legs) -> formula.apply(side));
     }
 
     /** From the front, of both legs together. */
-    static Taken both(Formula formula) {
-        return at(View.FRONT, (side, legs) -> formula);
+    static Declaration both(Formula formula) {
+        return at(Shown.FRONT, (side, legs) -> formula);
     }
 
-    static Taken front(ByLeg formula) {
-        return at(View.FRONT, formula);
+    static Declaration front(ByLeg formula) {
+        return at(Shown.FRONT, formula);
     }
 
     /** From the side, as the mean of the legs that are read. */
-    static Taken side(Function<Side, Formula> formula) {
-        return at(View.SIDE, (side, legs) -> Formula.mean(legs.sides(), formula));
+    static Declaration side(Function<Side, Formula> formula) {
+        return at(Shown.SIDE, (side, legs) -> Formula.mean(legs.sides(), formula));
     }
 
     /** From the side, for each leg or of the whole body. */
-    static Taken side(ByLeg formula) {
-        return at(View.SIDE, formula);
+    static Declaration side(ByLeg formula) {
+        return at(Shown.SIDE, formula);
     }
 
     /** From points in space, for each leg. */
-    static Taken space(Function<Side, Formula> formula) {
-        return at(View.SPACE, (side, legs) -> formula.apply(side));
+    static Declaration space(Function<Side, Formula> formula) {
+        return at(Shown.SPACE, (side, legs) -> formula.apply(side));
     }
 
     /** Over a whole repetition. */
-    static Taken event(View view, Moment told, Event event) {
-        return new Taken(
+    static Declaration event(Shown view, Moment told, Event event) {
+        return new Declaration(
                 view, EnumSet.allOf(Pattern.class), null, event, Way.EVENT, told, Scale.NONE, false, false, false);
     }
 
-    Taken only(Pattern pattern) {
-        return new Taken(
+    Declaration only(Pattern pattern) {
+        return new Declaration(
                 view, Set.of(pattern), formula, event, way, told, scale, againstStanding, wholeSegments, whileHeld);
     }
 
-    Taken except(Pattern pattern) {
-        return new Taken(
+    Declaration except(Pattern pattern) {
+        return new Declaration(
                 view,
                 EnumSet.complementOf(EnumSet.of(pattern)),
                 formula,
@@ -150,44 +150,46 @@ record Taken(
                 whileHeld);
     }
 
-    private Taken by(Way way, Moment told) {
-        return new Taken(view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, whileHeld);
+    private Declaration by(Way way, Moment told) {
+        return new Declaration(
+                view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, whileHeld);
     }
 
-    Taken whileStanding() {
+    Declaration whileStanding() {
         return by(Way.WHILE_STANDING, Moment.STANDING);
     }
 
-    Taken largest() {
+    Declaration largest() {
         return by(Way.LARGEST, Moment.REPETITION);
     }
 
-    Taken largestOfEachPhase() {
+    Declaration largestOfEachPhase() {
         return by(Way.LARGEST_OF_EACH_PHASE, Moment.REPETITION);
     }
 
-    private Taken scaled(Scale scale) {
-        return new Taken(view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, whileHeld);
+    private Declaration scaled(Scale scale) {
+        return new Declaration(
+                view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, whileHeld);
     }
 
-    Taken inCentimetres() {
+    Declaration inCentimetres() {
         return scaled(Scale.CENTIMETRES);
     }
 
-    Taken inPercentOfFoot() {
+    Declaration inPercentOfFoot() {
         return scaled(Scale.PERCENT_OF_FOOT);
     }
 
-    Taken minusStanding() {
-        return new Taken(view, patterns, formula, event, way, told, scale, true, wholeSegments, whileHeld);
+    Declaration minusStanding() {
+        return new Declaration(view, patterns, formula, event, way, told, scale, true, wholeSegments, whileHeld);
     }
 
-    Taken whileSegmentsAreWhole() {
-        return new Taken(view, patterns, formula, event, way, told, scale, againstStanding, true, whileHeld);
+    Declaration whileSegmentsAreWhole() {
+        return new Declaration(view, patterns, formula, event, way, told, scale, againstStanding, true, whileHeld);
     }
 
-    Taken alsoWhileHeld() {
-        return new Taken(view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, true);
+    Declaration alsoWhileHeld() {
+        return new Declaration(view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, true);
     }
 
     boolean in(Motion.Plane plane, Pattern pattern) {

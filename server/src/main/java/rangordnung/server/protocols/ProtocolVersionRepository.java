@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.repository.Repository;
 
-interface ProtocolVersionRows extends Repository<ProtocolVersion, UUID> {
+interface ProtocolVersionRepository extends Repository<ProtocolVersion, UUID> {
 
     ProtocolVersion save(ProtocolVersion version);
 

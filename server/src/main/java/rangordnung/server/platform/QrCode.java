@@ -12,9 +12,9 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** A text as a picture of squares that a phone's camera reads. */
-public final class Squares {
+public final class QrCode {
 
-    private Squares() {}
+    private QrCode() {}
 
     /** Rows of 0 and 1 with a quiet border of two squares; 1 is dark. */
     public static List<String> of(String text) {

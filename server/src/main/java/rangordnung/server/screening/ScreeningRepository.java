@@ -9,7 +9,7 @@ import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
-interface ScreeningRows extends Repository<Screening, UUID> {
+interface ScreeningRepository extends Repository<Screening, UUID> {
 
     Screening save(Screening screening);
 

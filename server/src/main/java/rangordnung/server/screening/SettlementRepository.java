@@ -5,7 +5,7 @@ import java.util.UUID;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
-interface SettlementRows extends Repository<Settlement, UUID> {
+interface SettlementRepository extends Repository<Settlement, UUID> {
 
     Settlement save(Settlement settlement);
 

@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.repository.Repository;
 
-interface OrganisationRows extends Repository<Organisation, UUID> {
+interface OrganisationRepository extends Repository<Organisation, UUID> {
 
     Organisation save(Organisation organisation);
 

@@ -6,7 +6,7 @@ import java.util.UUID;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
-interface TeamRows extends Repository<Team, UUID> {
+interface TeamRepository extends Repository<Team, UUID> {
 
     Team save(Team team);
 

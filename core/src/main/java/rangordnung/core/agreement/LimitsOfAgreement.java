@@ -3,7 +3,7 @@ package rangordnung.core.agreement;
 import java.util.List;
 
 /**
- * Limits of agreement of two raters on measured values: mean difference ± coverage × standard deviation of the
+ * LimitsOfAgreement of agreement of two raters on measured values: mean difference ± coverage × standard deviation of the
  * differences (Bland and Altman 1986, Lancet; formula from memory).
  *
  * @param pairs how many were measured by both
@@ -11,7 +11,7 @@ import java.util.List;
  * @param low   lower limit
  * @param high  upper limit
  */
-public record Limits(int pairs, double bias, double low, double high) {
+public record LimitsOfAgreement(int pairs, double bias, double low, double high) {
 
     /**
      * The limits over pairs.
@@ -19,7 +19,7 @@ public record Limits(int pairs, double bias, double low, double high) {
      * @param pairs    first and second value, at least two
      * @param coverage normal quantile, 1.96 for 95 %
      */
-    public static Limits of(List<double[]> pairs, double coverage) {
+    public static LimitsOfAgreement of(List<double[]> pairs, double coverage) {
         if (pairs.size() < 2) {
             throw new IllegalArgumentException("Limits of agreement need at least two pairs");
         }
@@ -27,6 +27,6 @@ public record Limits(int pairs, double bias, double low, double high) {
         double squares =
                 pairs.stream().mapToDouble(p -> Math.pow(p[0] - p[1] - bias, 2)).sum();
         double deviation = Math.sqrt(squares / (pairs.size() - 1));
-        return new Limits(pairs.size(), bias, bias - coverage * deviation, bias + coverage * deviation);
+        return new LimitsOfAgreement(pairs.size(), bias, bias - coverage * deviation, bias + coverage * deviation);
     }
 }
