@@ -1,14 +1,9 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
 import { stationWith } from '../../../tests/protocol';
+import { vectors } from '../../../tests/vectors';
 import { standing, state, stops, type Known } from './book';
 import { doubts } from './doubts';
-
-/** Cases that the core has made; the station computes the same (VectorsTest). */
-function vectors<T>(name: string): T[] {
-  return JSON.parse(readFileSync(`../core/src/test/vectors/${name}.json`, 'utf8')) as T[];
-}
 
 type Test = Schemas['TestDefinition'];
 const { protocol } = stationWith([], 'overhead-squat');

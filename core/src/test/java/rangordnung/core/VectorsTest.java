@@ -16,13 +16,17 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.judgement.Estimate;
 import rangordnung.core.judgement.Progress;
+import rangordnung.core.link.Links;
 import rangordnung.core.link.Outcome;
 import rangordnung.core.protocol.Conditions;
+import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
@@ -56,7 +60,8 @@ class VectorsTest {
         STANDING(VectorsTest::standing),
         STOPS(VectorsTest::stops),
         PROGRESS(VectorsTest::progress),
-        DOUBTS(VectorsTest::doubts);
+        DOUBTS(VectorsTest::doubts),
+        NOISE(VectorsTest::noise);
 
         private final Consumer<Case> makes;
 
@@ -237,5 +242,45 @@ class VectorsTest {
             entry.supersedes().ifPresent(s -> line.put("supersedes", s.toString()));
             line.set("fact", fact);
         }
+    }
+
+    /** Marks by eye before and with a change, and which of the changes are more than noise. */
+    private static void noise(Case c) {
+        List<String> before = marks(c);
+        List<String> now = marks(c);
+        Rater rater = Rater.of(FLOOR, "overhead-squat");
+        before.forEach(rater::mark);
+        UUID baseline = rater.close(View.FRONT).close(View.SIDE).trialId();
+        rater.trial("overhead-squat", Conditions.STANDARD, Optional.of(new Fact.RetestOf("wider", baseline)));
+        now.forEach(rater::mark);
+        Outcome outcome = new Links(FLOOR, StandardFloor.LINKS)
+                .report(rater.close(View.FRONT).close(View.SIDE).judged(FLOOR))
+                .outcomes()
+                .get(0);
+        c.json().set("before", JSON.valueToTree(before));
+        c.json().set("now", JSON.valueToTree(now));
+        c.json()
+                .put(
+                        "grades",
+                        new Estimate(0, FLOOR.rules().gradedMarkSem().value())
+                                .minimalDetectableChange(
+                                        FLOOR.rules().coverage().value()));
+        ArrayNode expected = c.json().putArray("expected");
+        outcome.changes().stream()
+                .filter(change -> change.before() != Grade.NONE || change.now() != Grade.NONE)
+                .map(change -> "%s %s %s"
+                        .formatted(
+                                change.criterion(),
+                                change.side().map(Side::name).orElse("-"),
+                                change.verdict() == Outcome.Verdict.WITHIN_NOISE ? "within" : "beyond"))
+                .sorted()
+                .forEach(expected::add);
+    }
+
+    private static List<String> marks(Case c) {
+        return Stream.of("knee-line L", "knee-line R", "arch L", "arch R", "trunk -", "arms -")
+                .map(place -> place + " " + c.one(Grade.class))
+                .filter(mark -> !mark.endsWith("NONE"))
+                .toList();
     }
 }
