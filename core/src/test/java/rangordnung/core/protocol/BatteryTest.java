@@ -55,7 +55,7 @@ class BatteryTest {
     @CsvSource({
         "standard-floor.4, overhead-squat split-squat timed-stance wall-test, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, VOID_AND_CHAIR, CUE_ONLY_EXPERIENCED",
         "training-stance.3, own-stance-squat forward-lunge reach wall-test, FIXED, SHOULDER, KNEE_HEIGHT, FOOT_AXIS, VOID_AND_HEELS_UP, BANDS",
-        "personal.2, own-stance-squat long-lunge running-hold wall-ball-stork front-loaded-hold, PERSONAL, PERSONAL, PERSONAL_CEILING, BIG_TOE_OUTER_BORDER, GRADE_ONLY, NO_BANDS",
+        "personal.3, own-stance-squat long-lunge running-hold wall-ball-stork front-loaded-hold, PERSONAL, PERSONAL, PERSONAL_CEILING, BIG_TOE_OUTER_BORDER, GRADE_ONLY, NO_BANDS",
         "running-field.3, running-lunge own-stance-squat timed-stance reach, RANGE, SHOULDER, KNEE_HEIGHT, HIP_ANKLE_LINE, VOID_AND_HEELS_UP, CUE_ONLY_EXPERIENCED",
         "quick-lesson.3, sit-to-stand split-squat, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, GRADE_ONLY, NO_BANDS"
     })
