@@ -158,7 +158,9 @@
       <circle
         role="button"
         tabindex="0"
-        aria-label={landmarkName(point.landmark)}
+        aria-label={point.sure
+          ? landmarkName(point.landmark)
+          : `${landmarkName(point.landmark)}, ${m.meas_unsure()}`}
         data-landmark={point.landmark}
         class={[
           'mark',

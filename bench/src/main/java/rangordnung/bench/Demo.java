@@ -53,6 +53,10 @@ final class Demo implements AutoCloseable {
                 Files.readString(data.resolve("database.secret")).strip());
     }
 
+    String address() {
+        return base;
+    }
+
     long process() throws IOException {
         return Long.parseLong(Files.readString(data.resolve("app.pid")).strip());
     }

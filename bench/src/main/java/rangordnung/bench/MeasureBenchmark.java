@@ -34,13 +34,13 @@ public final class MeasureBenchmark {
     private static final ReadOptions HOW =
             new ReadOptions(Motion.Plane.SIDE, ReadOptions.Facing.RIGHT, Map.of(), Optional.empty());
     private static final int WARM_UP = 8;
-    private static final int ROUNDS = 15;
+    private static final int TIMES = 15;
     private static final int HOUR = 60 * 60 * 60;
     private static final int HEAP_MB = 256;
 
     private MeasureBenchmark() {}
 
-    static void run() throws IOException, InterruptedException {
+    static void run() throws Exception {
         MotionRules rules = rules();
         Build build = Build.ofStature(1.75);
         Motion film = film(build, 12);
@@ -56,19 +56,15 @@ public final class MeasureBenchmark {
             milliseconds(read);
             milliseconds(measure);
         }
-        double[] reading = new double[ROUNDS];
-        double[] measuring = new double[ROUNDS];
-        for (int i = 0; i < ROUNDS; i++) {
-            reading[i] = milliseconds(read);
-            measuring[i] = milliseconds(measure);
-        }
-        double value = median(measuring);
-        Bench.ratio(
-                "measure-over-parse",
-                value,
-                median(reading),
-                "milliseconds, %.0f frames per second measured".formatted(1000 * film.frames() / value),
-                2);
+        Bench.rounds("measure-over-parse", "milliseconds for %d frames".formatted(film.frames()), 2, () -> {
+            double[] reading = new double[TIMES];
+            double[] measuring = new double[TIMES];
+            for (int i = 0; i < TIMES; i++) {
+                reading[i] = milliseconds(read);
+                measuring[i] = milliseconds(measure);
+            }
+            return new Bench.Round(median(measuring), median(reading));
+        });
         hour();
     }
 

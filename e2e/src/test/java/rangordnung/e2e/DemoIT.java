@@ -23,11 +23,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** The demo: every screen with every state, in three themes and two languages. */
 class DemoIT extends ScreenTest {
 
-    private static final String DEMO_PASSWORD = "hall-lines-and-wall-bars";
-
     @Override
     protected Product installed() {
-        return Product.demo();
+        return Product.shared();
     }
 
     /** Addresses of all screens, by name. */

@@ -24,24 +24,30 @@ import org.junit.jupiter.api.TestMethodOrder;
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class MeasuringIT extends ScreenTest {
 
+    private static final String LOGIN = "measuring";
+    /** Facts of this test's own organisation. */
+    private static final String FACTS =
+            "select count(*) from fact join account a on a.id = author_id where a.login = '" + LOGIN + "' and ";
+
     private Page lead;
 
     @Override
     protected Product installed() {
-        return Product.fresh();
+        return Product.shared();
     }
 
     @BeforeAll
     void screening() {
+        product.organisation(LOGIN);
         atTheStation(
-                founded(),
+                signedIn(LOGIN, DEMO_PASSWORD),
                 "Measured",
                 "Given name;Family name;Height\nMira;One;175\nTom;Two;180\n",
                 "standard-floor/4");
     }
 
     private Page measuring(String from) {
-        lead = signedIn("lead", PASSWORD);
+        lead = signedIn(LOGIN, DEMO_PASSWORD);
         lead.navigate(product.address() + "#/measuring?from=" + from);
         return lead;
     }
@@ -79,11 +85,9 @@ class MeasuringIT extends ScreenTest {
         send.click();
         assertThat(page.getByText(Pattern.compile("values are on their way"))).isVisible();
         allSaved(page);
-        long measured = product.count(
-                "select count(*) from fact where body->>'kind' = 'measured' and body->'taken'->>'source' = 'SIMULATED'");
+        long measured = product.count(FACTS + "body->>'kind' = 'measured' and body->'taken'->>'source' = 'SIMULATED'");
         assertThat(measured).isGreaterThan(30);
-        assertThat(product.count(
-                        "select count(*) from fact where body->>'kind' = 'measured' and body->'taken'->>'sem' is null"))
+        assertThat(product.count(FACTS + "body->>'kind' = 'measured' and body->'taken'->>'sem' is null"))
                 .isZero();
 
         link(page, "View results").click();
@@ -230,9 +234,7 @@ class MeasuringIT extends ScreenTest {
         button(page, "Save to screening").click();
         assertThat(page.getByText(Pattern.compile("are kept with the athlete"))).isVisible();
         allSaved(page);
-        assertThat(
-                        product.count(
-                                "select count(*) from fact where body->>'kind' = 'bodyMeasured' and (body->>'thigh')::numeric > 46"))
+        assertThat(product.count(FACTS + "body->>'kind' = 'bodyMeasured' and (body->>'thigh')::numeric > 46"))
                 .isEqualTo(1);
     }
 }

@@ -14,18 +14,23 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.UUID;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /** The product as a user starts it: with the launcher, in a data folder of its own. */
 final class Product implements AutoCloseable {
 
-    /** Tests that run side by side look for free ports in different places. */
-    private static final int FORK = Integer.getInteger("fork", 1);
+    /** Products that run side by side look for free ports in different places. */
+    private static final AtomicInteger STARTED = new AtomicInteger();
 
     private static final Path HOME = Path.of("..").toAbsolutePath().normalize();
 
+    private static Product shared;
+
     private final Path data;
     private final String word;
+    private final int number = STARTED.incrementAndGet();
     private String port;
 
     private Product(String word, Path data) {
@@ -53,14 +58,32 @@ final class Product implements AutoCloseable {
         return new Product("start", data).start();
     }
 
-    /** The demo with its invented data. */
-    static Product demo() {
-        return new Product("demo", folder()).start();
+    /**
+     * The demo with its invented data, started once for all tests that end nothing. Each of them that writes does so in an
+     * organisation of its own.
+     */
+    static synchronized Product shared() {
+        if (shared == null) {
+            shared = new Product("demo", folder()).start();
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> shared.launcher("stop")));
+        }
+        return shared;
+    }
+
+    /** Another organisation with its first account, which has the password of the demo's. */
+    void organisation(String login) {
+        UUID organisation = UUID.randomUUID();
+        execute("insert into organisation values ('%s', 'Invented school', now())".formatted(organisation));
+        execute(
+                """
+                insert into account select gen_random_uuid(), '%s', '%s', 'Test Lead', role, password_hash, now()
+                from account where login = 'lead'"""
+                        .formatted(organisation, login));
     }
 
     Product start() {
         List<String> words = new ArrayList<>(List.of(word, "--background"));
-        words.addAll(List.of("--port", port != null ? port : String.valueOf(freePort(8080 + 100 * FORK))));
+        words.addAll(List.of("--port", port != null ? port : String.valueOf(freePort(8080 + 100 * number))));
         launcher(words.toArray(String[]::new));
         port = address().replaceAll(".*:(\\d+)/", "$1");
         return this;
@@ -197,7 +220,7 @@ final class Product implements AutoCloseable {
         command.addAll(List.of("--data", data.toString()));
         ProcessBuilder builder =
                 new ProcessBuilder(command).directory(from.toFile()).redirectErrorStream(true);
-        builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(15432 + 100 * FORK));
+        builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(15432 + 100 * number));
         builder.environment().putAll(environment);
         return builder.start();
     }
@@ -264,7 +287,7 @@ final class Product implements AutoCloseable {
                     .directory(HOME.toFile())
                     .redirectErrorStream(true)
                     .redirectOutput(data.resolve("launcher.log").toFile());
-            builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(15432 + 100 * FORK));
+            builder.environment().put("RANGORDNUNG_DB_PORT", String.valueOf(15432 + 100 * number));
             Process process = builder.start();
             if (!process.waitFor(4, TimeUnit.MINUTES) || process.exitValue() != 0) {
                 throw new IllegalStateException(String.join(" ", command) + "\n" + read("launcher.log"));
@@ -279,6 +302,8 @@ final class Product implements AutoCloseable {
 
     @Override
     public void close() {
-        launcher("stop");
+        if (this != shared) {
+            launcher("stop");
+        }
     }
 }

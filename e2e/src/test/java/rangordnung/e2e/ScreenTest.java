@@ -29,6 +29,7 @@ abstract class ScreenTest {
     private static final int PATIENCE = 30_000;
 
     static final String PASSWORD = "a sentence to keep";
+    static final String DEMO_PASSWORD = "hall-lines-and-wall-bars";
 
     private Playwright playwright;
     private Browser browser;

@@ -1,0 +1,95 @@
+package rangordnung.bench;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+
+/** The wall bars of 500 athletes in a browser, from the click to the paint, against fetching and parsing the same JSON there. */
+final class GroupsBenchmark {
+
+    private static final int WARM = 4;
+    private static final int MEASURED = 9;
+    private static final double LIMIT = 3;
+
+    private GroupsBenchmark() {}
+
+    static void measure(Demo demo) throws Exception {
+        String screening = ServerBenchmark.club(demo.lead()).get("id").stringValue();
+        try (Playwright playwright = Playwright.create(
+                        new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+                Browser browser = playwright
+                        .chromium()
+                        .launch(new BrowserType.LaunchOptions()
+                                .setExecutablePath(Path.of("/usr/bin/chromium"))
+                                .setArgs(
+                                        List.of("--no-sandbox", "--disable-gpu", "--disable-background-networking")))) {
+            Page page = browser.newPage(new Browser.NewPageOptions().setViewportSize(1280, 800));
+            page.navigate(demo.address());
+            page.getByLabel("Login").fill("lead");
+            page.getByLabel("Password").fill("hall-lines-and-wall-bars");
+            page.keyboard().press("Enter");
+            page.waitForURL("**/#/");
+            page.navigate(demo.address() + "#/screening/" + screening + "/results");
+            for (int i = 0; i < WARM; i++) {
+                painted(page, screening);
+                parsed(page, screening);
+            }
+            Bench.rounds("groups-500-paint-over-json", "milliseconds, median", LIMIT, () -> {
+                double[] paints = new double[MEASURED];
+                double[] parses = new double[MEASURED];
+                for (int i = 0; i < MEASURED; i++) {
+                    paints[i] = painted(page, screening);
+                    parses[i] = parsed(page, screening);
+                }
+                return new Bench.Round(median(paints), median(parses));
+            });
+        }
+    }
+
+    /** Milliseconds from the click on the tab until every name that has a place was painted. */
+    private static double painted(Page page, String screening) {
+        double time = ((Number) page.evaluate(
+                        """
+                        async (screening) => {
+                          const tab = document.querySelector(`a[href="#/screening/${screening}/groups"]`);
+                          const frame = () => new Promise((done) => requestAnimationFrame(done));
+                          const from = performance.now();
+                          tab.click();
+                          while (document.querySelectorAll('[data-tag]').length < 400) await frame();
+                          await frame();
+                          await frame();
+                          const time = performance.now() - from;
+                          document.querySelector(`a[href="#/screening/${screening}/results"]`).click();
+                          while (document.querySelectorAll('[data-tag]').length) await frame();
+                          await new Promise((done) => setTimeout(done, 400));
+                          return time;
+                        }""",
+                        screening))
+                .doubleValue();
+        return time;
+    }
+
+    /** Milliseconds of fetching and parsing what that screen shows. */
+    private static double parsed(Page page, String screening) {
+        return ((Number) page.evaluate(
+                        """
+                        async (screening) => {
+                          const from = performance.now();
+                          const answer = await fetch(`/api/screenings/${screening}/groups`);
+                          JSON.parse(await answer.text());
+                          return performance.now() - from;
+                        }""",
+                        screening))
+                .doubleValue();
+    }
+
+    private static double median(double[] values) {
+        Arrays.sort(values);
+        return values[values.length / 2];
+    }
+}

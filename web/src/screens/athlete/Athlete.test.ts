@@ -1,0 +1,52 @@
+import { render, screen } from '@testing-library/svelte';
+import { describe, expect, it } from 'vitest';
+import { answer, answering } from '../../../tests/answers';
+import type { Schemas } from '../../lib/api/client';
+import Athlete from './Athlete.svelte';
+
+type Result = Schemas['ResultControllerAthleteResult'];
+const result = answer<Result>('athlete');
+const params = { id: result.screening.id, athlete: result.athlete };
+
+async function shown(more: Partial<Result> = {}) {
+  answering({ [`/results/${params.athlete}`]: { ...result, ...more } });
+  render(Athlete, { params });
+  await screen.findByRole('heading', { level: 1, name: 'Ada Grün' });
+}
+
+describe('an athlete’s page', () => {
+  it('says what was seen, that the heels have voided the rest, and why there is no index', async () => {
+    await shown();
+    expect(screen.getByText(/too little could be judged/)).toBeVisible();
+    expect(screen.getByText('ended by heel lift')).toBeVisible();
+    expect(screen.getByText(/Worse side: left\./)).toBeVisible();
+    const heels = screen.getAllByRole('row', { name: /^Heel lift/ })[0]!;
+    expect(heels).toHaveTextContent('marked');
+    const knee = screen.getAllByRole('row', { name: /^Knee line/ })[0]!;
+    expect(knee).toHaveTextContent('not assessable: heels up');
+  });
+
+  it('proposes a place with its reasons, and names what would tell the links apart', async () => {
+    await shown();
+    expect(screen.getByRole('heading', { name: 'What may limit the movement' })).toBeVisible();
+    expect(screen.getAllByText(/What would tell: Ankle wall test/)[0]).toBeVisible();
+    expect(screen.getAllByText(/foot/)[0]).toBeVisible();
+    expect(screen.getByText('Never a diagnosis; evidence from this screen only.')).toBeVisible();
+  });
+
+  it('puts pain before everything else', async () => {
+    await shown({
+      stopped: true,
+      refer: true,
+      pains: [{ region: 'KNEE', side: 'RIGHT', intensity: 6, signs: ['SWELLING'] }],
+    });
+    expect(screen.getByText('See a clinician before training this pattern.')).toBeVisible();
+    expect(screen.getByText(/6 of 10/)).toBeVisible();
+    expect(screen.getByText(/swelling/)).toBeVisible();
+  });
+
+  it('shows an incident instead of a result that could not be made', async () => {
+    await shown({ incident: 'K7' });
+    expect(screen.getByRole('note')).toHaveTextContent('Could not be judged (incident K7)');
+  });
+});

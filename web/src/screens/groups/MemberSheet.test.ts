@@ -1,0 +1,100 @@
+import { render, screen } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { tick } from 'svelte';
+import { describe, expect, it, vi } from 'vitest';
+import { answer, answering, json, type Sent } from '../../../tests/answers';
+import { Names } from '../../lib/api/catalogue';
+import type { Schemas } from '../../lib/api/client';
+import type { Member } from './board';
+import MemberSheet from './MemberSheet.svelte';
+
+const groups = answer<Schemas['GroupsGroupsView']>('groups');
+const names = new Names(answer('protocol'), answer('ladders'));
+const ada = groups.groups.flatMap((g) => g.members).find((x) => x.name === 'Ada Grün')!;
+const focuses = groups.groups.map((g) => ({ focus: g.focus, name: names.focus(g.focus) }));
+
+async function opened(member: Member, told: Parameters<typeof answering>[0] = {}) {
+  const sent: Sent[] = answering({
+    '/groups/fit': { kind: 'possible', cost: 2, parts: [{ why: 'SECOND_FOCUS', rungs: 0 }] },
+    'POST /api/screenings/s/decisions': {},
+    ...told,
+  });
+  const decided = vi.fn(() => Promise.resolve());
+  const { component } = render(MemberSheet, {
+    screening: 's',
+    names,
+    focuses,
+    decided,
+    cancelled: () => undefined,
+  });
+  component.open(member);
+  await tick();
+  return { user: userEvent.setup(), sent, decided };
+}
+
+const move = () => screen.getByRole('button', { name: 'Move' });
+
+describe('a member’s sheet', () => {
+  it('tells the reasons, and the cost of a move before it is made with a reason', async () => {
+    const { user, sent, decided } = await opened(ada);
+    expect(screen.getByTestId('fit')).toHaveTextContent('Stands here now.');
+    expect(move()).toBeDisabled();
+
+    await user.selectOptions(screen.getByLabelText('Focus'), 'LOAD');
+    await vi.waitFor(() =>
+      expect(screen.getByTestId('fit')).toHaveTextContent(
+        'Cost of the move: 2.0: second choice of focus',
+      ),
+    );
+    expect(move()).toBeDisabled();
+    await user.type(screen.getByLabelText('Reason'), 'asked for it');
+    await user.click(move());
+
+    expect(sent.at(-1)!.body).toMatchObject({
+      athlete: ada.athlete,
+      kind: 'MOVE',
+      place: { focus: 'LOAD' },
+      reason: 'asked for it',
+    });
+    expect(decided).toHaveBeenCalledOnce();
+  });
+
+  it.each([
+    ['PROTECTED', 'Not possible: pain or a missing clearance comes first.'],
+    ['TOO_HARD', 'Not possible: more than one rung too hard for what was seen.'],
+  ] as const)('refuses a move that is %s', async (because, words) => {
+    const { user } = await opened(ada, { '/groups/fit': { kind: 'impossible', because } });
+    await user.selectOptions(screen.getByLabelText('Focus'), 'LOAD');
+    await user.type(screen.getByLabelText('Reason'), 'asked for it');
+    expect(await screen.findByText(words)).toBeVisible();
+    expect(move()).toBeDisabled();
+  });
+
+  it('locks a place without a reason, and lets go of it again', async () => {
+    const { user, sent } = await opened(ada);
+    await user.click(screen.getByRole('button', { name: 'Lock here' }));
+    expect(sent.at(-1)!.body).toMatchObject({ kind: 'LOCK', reason: '' });
+  });
+
+  it('shows what somebody else decided meanwhile, and decides on top of it', async () => {
+    const now = {
+      id: 'theirs',
+      athlete: ada.athlete,
+      kind: 'LOCK',
+      place: ada.place,
+      reason: '',
+      author: 'Another lead',
+      at: '2026-11-09T08:00:00Z',
+    };
+    let times = 0;
+    const { user, sent } = await opened(ada, {
+      'POST /api/screenings/s/decisions': () =>
+        times++ ? {} : json({ code: 'decided-meanwhile', status: 409, now }, 409),
+    });
+    await user.click(screen.getByRole('button', { name: 'Lock here' }));
+    expect(await screen.findByText(/Another lead/)).toBeVisible();
+    expect(screen.getByRole('alert')).toHaveTextContent('Somebody else decided');
+    await user.click(screen.getByRole('button', { name: 'Follow the proposal again' }));
+    expect(sent.at(-1)!.body).toMatchObject({ kind: 'RELEASE', basedOn: 'theirs' });
+  });
+});
