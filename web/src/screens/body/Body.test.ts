@@ -1,6 +1,6 @@
 import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi, type MockInstance } from 'vitest';
 import { answer, answering, type Sent } from '../../../tests/answers';
 import type { Schemas } from '../../lib/api/client';
 import { outbox } from '../../lib/outbox/outbox.svelte';
@@ -10,7 +10,7 @@ const station = answer<Schemas['StationStationView']>('station');
 const model = answer<Schemas['BodyModelControllerBodyResponse']>('body-model');
 const ada = station.queue.find((q) => q.shortName === 'Ada G.')!;
 let sent: Sent[];
-let put: ReturnType<typeof vi.spyOn>;
+let put: MockInstance<typeof outbox.put>;
 
 async function shown() {
   render(Body, {});
@@ -67,7 +67,7 @@ describe('the body model', () => {
     await vi.waitFor(() => expect(screen.getByLabelText('Height, number')).toHaveValue(171));
     await user.click(screen.getByRole('button', { name: 'Save to screening' }));
     expect(put).toHaveBeenCalledOnce();
-    const [into, facts] = put.mock.calls[0] as [string, { athlete: string; fact: object }[]];
+    const [into, facts] = put.mock.calls[0]!;
     expect(into).toBe(station.screening.id);
     expect(facts[0]).toMatchObject({ athlete: ada.id });
     expect(Object.keys(facts[0]!.fact)).toEqual(['kind', 'thigh']);

@@ -27,7 +27,7 @@ async function opened(member: Member, told: Parameters<typeof answering>[0] = {}
     decided,
     cancelled: () => undefined,
   });
-  component.open(member);
+  (component as { open(whom: Member): void }).open(member);
   await tick();
   return { user: userEvent.setup(), sent, decided };
 }
