@@ -3,6 +3,7 @@ package rangordnung.server.exchange;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -18,6 +19,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
+import tools.jackson.core.exc.JacksonIOException;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -40,6 +42,8 @@ final class JsonKeypoints {
             return format == LandmarkFile.Format.COCO ? new Coco(how).read(parser) : new ThirtyThree(how).read(parser);
         } catch (Problem e) {
             throw e;
+        } catch (JacksonIOException e) {
+            throw new UncheckedIOException(e.getCause()); // the connection broke, not the file
         } catch (JacksonException e) {
             throw FileProblems.at(Code.FILE_BROKEN, place(e), "this is no complete JSON");
         }
