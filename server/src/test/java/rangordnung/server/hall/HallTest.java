@@ -2,6 +2,8 @@ package rangordnung.server.hall;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -78,6 +80,24 @@ class HallTest extends ServerTest {
 
         lead.put(path("hall"), hall.replace("PLACES", "2")).ok();
         assertThat(lead.get(path("hall")).ok().body().at("/stations")).hasSize(1);
+    }
+
+    @Test
+    void the_board_expects_classes_one_after_the_other_as_the_plan_does() {
+        lead.put(
+                        path("hall"),
+                        """
+                {"stations":[{"id":"a","name":{"en":"A","de":"A"},"tests":["overhead-squat"],"checkIn":false,"places":1,"seconds":60}],
+                 "raters":1,"walkingSeconds":0,"setUpSeconds":60,"lessonSeconds":2700,"orders":[],"waves":2}""")
+                .ok();
+        send("{\"kind\":\"attended\",\"attendance\":\"PRESENT\"}");
+        Client.Answer board = lead.get(path("board")).ok();
+        Duration planned = Duration.between(
+                Instant.parse(board.text("/pace/started")), Instant.parse(board.text("/pace/plannedFinish")));
+        assertThat(planned)
+                .as("the second class begins with its lesson, and its one athlete takes a minute")
+                .isEqualTo(Duration.ofSeconds(2700 + 60));
+        assertThat(board.body().at("/pace/of").intValue()).isEqualTo(2);
     }
 
     @Test
