@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import rangordnung.core.Ordered;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Anchor;
@@ -70,7 +70,7 @@ final class TrialJudge {
                 trial.conditions(),
                 trial.retest(),
                 trial.rater(),
-                Set.copyOf(trial.flags()),
+                Ordered.copy(trial.flags()),
                 trial.complete(test));
         return TestResult.of(test, Optional.of(judgedTrial), judged, depthStatus(judged, voids), voids);
     }

@@ -2,6 +2,7 @@ package rangordnung.core.protocol;
 
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 
 /**
@@ -28,7 +29,7 @@ public record Anchor(
         Refusal.present(limit, "limit");
         Refusal.present(sem, "sem");
         against = against == null ? Optional.empty() : against;
-        under = under == null ? Set.of() : Set.copyOf(under);
+        under = under == null ? Set.of() : Ordered.copy(under);
         if (tolerance.value() == limit.value()) {
             throw new InvalidProtocol("Tolerance and limit of " + measure + " must differ");
         }

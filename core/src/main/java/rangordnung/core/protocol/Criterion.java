@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 
 /**
@@ -56,10 +57,10 @@ public record Criterion(
         if (key == null || !key.matches("[a-z]")) {
             throw new InvalidProtocol("The criterion " + id + " needs one letter as its key");
         }
-        views = Set.copyOf(views);
+        views = Ordered.copy(views);
         variants = variants == null ? List.of() : List.copyOf(variants);
         anchors = anchors == null ? List.of() : List.copyOf(anchors);
-        noted = noted == null ? Set.of() : Set.copyOf(noted);
+        noted = noted == null ? Set.of() : Ordered.copy(noted);
         gauge = gauge == null ? Optional.empty() : gauge;
     }
 

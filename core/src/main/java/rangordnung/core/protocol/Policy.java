@@ -2,6 +2,7 @@ package rangordnung.core.protocol;
 
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 
 /**
@@ -37,7 +38,7 @@ public record Policy(
         setUp = setUp == null ? Optional.empty() : setUp;
         words = words == null ? Optional.empty() : words;
         retest = retest == null ? Optional.empty() : retest;
-        hides = hides == null ? Set.of() : Set.copyOf(hides);
+        hides = hides == null ? Set.of() : Ordered.copy(hides);
     }
 
     Policy aimingAt(Threshold other) {

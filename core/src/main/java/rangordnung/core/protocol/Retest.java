@@ -3,6 +3,7 @@ package rangordnung.core.protocol;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 
 /**
@@ -45,8 +46,8 @@ public record Retest(
         Refusal.present(families, "families");
         Refusal.present(label, "label");
         caution = caution == null ? Optional.empty() : caution;
-        families = Set.copyOf(families);
-        patterns = patterns == null ? Set.of() : Set.copyOf(patterns);
+        families = Ordered.copy(families);
+        patterns = patterns == null ? Set.of() : Ordered.copy(patterns);
         aid = aid == null ? Optional.empty() : aid;
         load = load == null ? Optional.empty() : load;
         starts = starts == null ? List.of() : List.copyOf(starts);

@@ -2,6 +2,7 @@ package rangordnung.core.protocol;
 
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 
 /**
@@ -31,7 +32,7 @@ public record Variant(String id, Text name, Effect effect, Optional<DepthStatus>
         Refusal.present(name, "name");
         Refusal.present(effect, "effect");
         depthStatus = depthStatus == null ? Optional.empty() : depthStatus;
-        judgedUnder = judgedUnder == null ? Set.of() : Set.copyOf(judgedUnder);
+        judgedUnder = judgedUnder == null ? Set.of() : Ordered.copy(judgedUnder);
     }
 
     /** What the mark means under a school; whoever has reached what the school asks of them shows no fault. */

@@ -3,6 +3,7 @@ package rangordnung.core.record;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Conditions;
@@ -36,7 +37,7 @@ public sealed interface Fact {
      */
     record Asked(Set<Background> yes, boolean cleared, boolean film, boolean touch) implements Fact {
         public Asked {
-            yes = Set.copyOf(Refusal.each(yes, "yes"));
+            yes = Ordered.copy(Refusal.each(yes, "yes"));
         }
     }
 

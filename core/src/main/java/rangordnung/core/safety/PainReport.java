@@ -2,6 +2,7 @@ package rangordnung.core.safety;
 
 import java.util.Optional;
 import java.util.Set;
+import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
 
@@ -58,6 +59,6 @@ public record PainReport(Region region, Optional<Side> side, int intensity, Set<
         Refusal.present(region, "region");
         Refusal.present(side, "side");
         Refusal.within(intensity, 0, MOST, "", "intensity");
-        signs = Set.copyOf(Refusal.each(signs, "signs"));
+        signs = Ordered.copy(Refusal.each(signs, "signs"));
     }
 }
