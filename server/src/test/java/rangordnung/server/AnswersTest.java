@@ -71,6 +71,9 @@ class AnswersTest extends ServerTest {
         answers.put("groups", lead.get(of + "groups"));
         answers.put("station", lead.get(of + "station"));
         answers.put("plan", lead.get(of + "plan"));
+        answers.put("board", lead.get(of + "board"));
+        answers.put("team", lead.get(team));
+        answers.put("ranking", lead.get("/api/screenings/" + ranked(lead) + "/ranking"));
         answers.put(
                 "import",
                 lead.post(
@@ -89,6 +92,22 @@ class AnswersTest extends ServerTest {
                             + " is answered otherwise; write the answers anew and see that the screens follow")
                     .isEqualTo(told);
         }
+    }
+
+    /** A screening of the squat alone, in which some are told apart from others and one was not seen. */
+    private static String ranked(Client lead) {
+        Hall hall = hall(lead, 1, "Emil Eins", "Frida Zwei", "Gül Drei", "Hugo Vier");
+        squat(lead, hall.screening(), hall.athletes().get(0));
+        squat(lead, hall.screening(), hall.athletes().get(1), "knee-line LEFT SLIGHT");
+        squat(
+                lead,
+                hall.screening(),
+                hall.athletes().get(2),
+                "knee-line LEFT SEVERE",
+                "knee-line RIGHT SEVERE",
+                "arch LEFT SEVERE",
+                "turn-out LEFT SEVERE");
+        return hall.screening();
     }
 
     private static String retest(UUID baseline) {
