@@ -27,6 +27,10 @@ const one = new Intl.NumberFormat(region, {
   minimumFractionDigits: 1,
   maximumFractionDigits: 1,
 });
+const two = new Intl.NumberFormat(region, {
+  minimumFractionDigits: 2,
+  maximumFractionDigits: 2,
+});
 const whole = new Intl.NumberFormat(region, { maximumFractionDigits: 0 });
 
 /** A calendar day without a time zone, such as 2026-11-09. */
@@ -52,6 +56,11 @@ export function clockTime(iso: string): string {
 
 export function decimal(value: number): string {
   return one.format(value);
+}
+
+/** With two decimals, for ratios and shares. */
+export function hundredths(value: number): string {
+  return two.format(value);
 }
 
 export function integer(value: number): string {

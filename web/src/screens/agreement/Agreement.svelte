@@ -8,7 +8,7 @@
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { cellWord, sideWord, strengthWord } from '../../lib/words/judgement';
-  import { decimal, integer, quoted, say } from '../../lib/words/words';
+  import { decimal, hundredths, integer, quoted, say } from '../../lib/words/words';
   import Settle from './Settle.svelte';
 
   let { params }: { params: { id: string } } = $props();
@@ -27,7 +27,7 @@
   type Pairing = Schemas['AgreementControllerPairing'];
   const differing = (p: Pairing) => p.comparisons.filter((c) => c.apart > 0);
   const kappa = (k: Schemas['AgreementControllerWorded'] | undefined) =>
-    k ? `${k.value.toFixed(2)} (${strengthWord[k.strength]()})` : m.agreement_no_kappa();
+    k ? `${hundredths(k.value)} (${strengthWord[k.strength]()})` : m.agreement_no_kappa();
 </script>
 
 <Page title={m.raters()} above={agreement.data?.screening.name ?? ''} wide>
@@ -132,8 +132,8 @@
             {#each data.values as row (row.criterion)}
               <p class="mt-2">
                 {data.names.criterion(row.criterion)}:
-                {#if row.agreement !== undefined}ICC(2,1) {row.agreement.toFixed(2)}, ICC(3,1)
-                  {(row.consistency ?? 0).toFixed(2)}.{/if}
+                {#if row.agreement !== undefined}ICC(2,1) {hundredths(row.agreement)}, ICC(3,1)
+                  {hundredths(row.consistency ?? 0)}.{/if}
                 {#if row.limits}{m.agreement_limits({
                     bias: decimal(row.limits.bias),
                     low: decimal(row.limits.low),

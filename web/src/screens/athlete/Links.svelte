@@ -10,7 +10,7 @@
     sideWord,
     standingWord,
   } from '../../lib/words/judgement';
-  import { say } from '../../lib/words/words';
+  import { hundredths, say } from '../../lib/words/words';
 
   interface Props {
     report: Schemas['LinkReport'];
@@ -35,8 +35,8 @@
         ? m.evidence_retest({
             retest: retestName(source.retest),
             verdict: outcomeWord[source.verdict](),
-            size: (e.size ?? 0).toFixed(2),
-            noise: (e.detectable ?? 0).toFixed(2),
+            size: hundredths(e.size ?? 0),
+            noise: hundredths(e.detectable ?? 0),
           })
         : linkRuleWord[source.rule]();
     return `${said}${e.side ? `, ${sideWord[e.side]()}` : ''}${e.doubtful ? ` (${m.evidence_doubtful()})` : ''}`;

@@ -3,7 +3,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { measureName, reasonWord, unitSign } from '../../lib/words/motion';
   import { originOf } from '../../lib/words/origin';
-  import { decimal } from '../../lib/words/words';
+  import { decimal, hundredths } from '../../lib/words/words';
   import { keyOf, type Bench, type Measure } from './bench.svelte';
   import type { Side } from '../../lib/motion/clip';
 
@@ -62,7 +62,7 @@
   );
 
   function digits(value: number, measure: Measure): string {
-    return TWO_DECIMALS.has(units.get(measure) ?? '') ? value.toFixed(2) : decimal(value);
+    return TWO_DECIMALS.has(units.get(measure) ?? '') ? hundredths(value) : decimal(value);
   }
   function noise(row: Row): string {
     const sems = row.cells.flatMap((c) => (c?.kind === 'value' ? [c.sem] : []));
@@ -88,7 +88,7 @@
               >
             </th>
           {/each}
-          <th scope="col" class="text-right">{m.meas_noise()}</th>
+          <th scope="col" class="text-right whitespace-nowrap">{m.meas_noise()}</th>
         </tr>
       </thead>
       <tbody>

@@ -22,7 +22,10 @@
   }
 </script>
 
-<span class="inline-flex items-center gap-1" title={originOf(threshold)}>
+<span
+  class={[editing || bare ? 'inline-flex items-center gap-1' : 'block']}
+  title={originOf(threshold)}
+>
   {#if !bare}<span class="quiet">{label}</span>{/if}
   {#if editing}
     <input
