@@ -79,6 +79,12 @@ final class Product implements AutoCloseable {
                 insert into account select gen_random_uuid(), '%s', '%s', 'Test Lead', role, password_hash, now()
                 from account where login = 'lead'"""
                         .formatted(organisation, login));
+        execute(
+                """
+                insert into protocol_version select gen_random_uuid(), '%s', protocol_id, version, body, v.created_at
+                from protocol_version v join account a using (organisation_id)
+                where a.login = 'lead' and protocol_id not like 'own-%%'"""
+                        .formatted(organisation));
     }
 
     Product start() {
