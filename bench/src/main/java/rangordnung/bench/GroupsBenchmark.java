@@ -33,8 +33,9 @@ final class GroupsBenchmark {
             page.getByLabel("Login").fill("lead");
             page.getByLabel("Password").fill("hall-lines-and-wall-bars");
             page.keyboard().press("Enter");
-            page.waitForURL("**/#/");
+            page.getByText("All saved").first().waitFor();
             page.navigate(demo.address() + "#/screening/" + screening + "/results");
+            page.waitForSelector("a[href$='/groups']");
             for (int i = 0; i < WARM; i++) {
                 painted(page, screening);
                 parsed(page, screening);
