@@ -91,24 +91,15 @@ public record Criterion(
 
     /** The same without some of what is noted. */
     Criterion without(Set<String> measures) {
-        return new Criterion(
-                id,
-                name,
-                question,
-                family,
-                views,
-                extent,
-                weight,
-                voidedByHeelLift,
-                key,
-                variants,
-                anchors,
-                noted.stream().filter(m -> !measures.contains(m)).collect(Collectors.toSet()),
-                gauge);
+        return with(noted.stream().filter(m -> !measures.contains(m)).collect(Collectors.toSet()), gauge);
     }
 
     /** The same with what its gauge finds. */
     Criterion finding(Gauge.Finds target) {
+        return with(noted, gauge.map(g -> g.finding(target)));
+    }
+
+    private Criterion with(Set<String> itsNoted, Optional<Gauge> itsGauge) {
         return new Criterion(
                 id,
                 name,
@@ -121,8 +112,8 @@ public record Criterion(
                 key,
                 variants,
                 anchors,
-                noted,
-                gauge.map(g -> g.finding(target)));
+                itsNoted,
+                itsGauge);
     }
 
     public Optional<Anchor> anchor(String measure) {

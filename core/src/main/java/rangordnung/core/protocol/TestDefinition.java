@@ -162,6 +162,15 @@ public record TestDefinition(
 
     /** The same with another set-up and other words. */
     TestDefinition with(List<SetUpStep> steps, List<Text> words) {
+        return with(steps, words, criteria);
+    }
+
+    /** The same with some of its criteria, at least one. */
+    TestDefinition of(List<Criterion> some) {
+        return with(setUp, allowedWords, some);
+    }
+
+    private TestDefinition with(List<SetUpStep> steps, List<Text> words, List<Criterion> itsCriteria) {
         return new TestDefinition(
                 id,
                 name,
@@ -175,28 +184,7 @@ public record TestDefinition(
                 footwear,
                 steps,
                 words,
-                criteria,
-                legs,
-                role,
-                standard);
-    }
-
-    /** The same with some of its criteria, at least one. */
-    TestDefinition of(List<Criterion> some) {
-        return new TestDefinition(
-                id,
-                name,
-                pattern,
-                weight,
-                repetitions,
-                requiredViews,
-                optionalViews,
-                heels,
-                arms,
-                footwear,
-                setUp,
-                allowedWords,
-                some,
+                itsCriteria,
                 legs,
                 role,
                 standard);

@@ -87,7 +87,7 @@ public final class ClipAnalysis {
             if (event != null
                     && shown(measure)
                     && !still()
-                    && (!hold() || measure.taken().whileHeld())) {
+                    && (!hold() || measure.taken().has(Declaration.Trait.WHILE_HELD))) {
                 legs.of(measure.extent()).forEach(side -> all.add(event.of(events, measure, side)));
             }
         }
@@ -145,7 +145,7 @@ public final class ClipAnalysis {
                 Objects.requireNonNull(taken.formula()).of(side, legs),
                 scale.factor(taken.scale()),
                 scale.uncertain(taken.scale(), motion.plane()),
-                taken.wholeSegments() ? notForeshortened(side) : List.of());
+                taken.has(Declaration.Trait.WHOLE_SEGMENTS) ? notForeshortened(side) : List.of());
     }
 
     private List<FrameMeasure.Bound> notForeshortened(Side side) {

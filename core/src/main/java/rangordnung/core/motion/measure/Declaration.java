@@ -17,9 +17,7 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
  * @param formula         of a measure that a single frame gives
  * @param event           of a measure that takes a whole repetition
  * @param scale           from the formula's unit to the measure's
- * @param againstStanding whether it is told against its value in standing
- * @param wholeSegments   whether it says nothing while thigh or shank points at the camera
- * @param whileHeld       for an event: whether a held stance has it
+ * @param traits   what else is true of it
  */
 record Declaration(
         Shown view,
@@ -29,9 +27,7 @@ record Declaration(
         Way way,
         Moment told,
         Scale scale,
-        boolean againstStanding,
-        boolean wholeSegments,
-        boolean whileHeld) {
+        Set<Trait> traits) {
 
     /** A formula for a leg, or for the legs that are read. */
     @FunctionalInterface
@@ -76,24 +72,26 @@ record Declaration(
         EVENT
     }
 
+    enum Trait {
+        /** It is told against its value in standing. */
+        AGAINST_STANDING,
+        /** It says nothing while thigh or shank points at the camera. */
+        WHOLE_SEGMENTS,
+        /** A held stance has it as well, though it takes a whole repetition. */
+        WHILE_HELD
+    }
+
     enum Scale {
         NONE,
         CENTIMETRES,
         PERCENT_OF_FOOT
     }
 
+    private static final Set<Pattern> ALL = EnumSet.allOf(Pattern.class);
+
     private static Declaration at(Shown view, ByLeg formula) {
         return new Declaration(
-                view,
-                EnumSet.allOf(Pattern.class),
-                formula,
-                null,
-                Way.AT_THE_BOTTOM,
-                Moment.BOTTOM,
-                Scale.NONE,
-                false,
-                false,
-                false);
+                view, ALL, formula, null, Way.AT_THE_BOTTOM, Moment.BOTTOM, Scale.NONE, EnumSet.noneOf(Trait.class));
     }
 
     /** From the front, for each leg. */
@@ -127,69 +125,62 @@ record Declaration(
 
     /** Over a whole repetition. */
     static Declaration event(Shown view, Moment told, Event event) {
-        return new Declaration(
-                view, EnumSet.allOf(Pattern.class), null, event, Way.EVENT, told, Scale.NONE, false, false, false);
+        return new Declaration(view, ALL, null, event, Way.EVENT, told, Scale.NONE, EnumSet.noneOf(Trait.class));
+    }
+
+    private Declaration with(
+            Set<Pattern> itsPatterns, Way itsWay, Moment itsMoment, Scale itsScale, Set<Trait> itsTraits) {
+        return new Declaration(view, itsPatterns, formula, event, itsWay, itsMoment, itsScale, itsTraits);
     }
 
     Declaration only(Pattern pattern) {
-        return new Declaration(
-                view, Set.of(pattern), formula, event, way, told, scale, againstStanding, wholeSegments, whileHeld);
+        return with(Set.of(pattern), way, told, scale, traits);
     }
 
     Declaration except(Pattern pattern) {
-        return new Declaration(
-                view,
-                EnumSet.complementOf(EnumSet.of(pattern)),
-                formula,
-                event,
-                way,
-                told,
-                scale,
-                againstStanding,
-                wholeSegments,
-                whileHeld);
-    }
-
-    private Declaration by(Way way, Moment told) {
-        return new Declaration(
-                view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, whileHeld);
+        return with(EnumSet.complementOf(EnumSet.of(pattern)), way, told, scale, traits);
     }
 
     Declaration whileStanding() {
-        return by(Way.WHILE_STANDING, Moment.STANDING);
+        return with(patterns, Way.WHILE_STANDING, Moment.STANDING, scale, traits);
     }
 
     Declaration largest() {
-        return by(Way.LARGEST, Moment.REPETITION);
+        return with(patterns, Way.LARGEST, Moment.REPETITION, scale, traits);
     }
 
     Declaration largestOfEachPhase() {
-        return by(Way.LARGEST_OF_EACH_PHASE, Moment.REPETITION);
-    }
-
-    private Declaration scaled(Scale scale) {
-        return new Declaration(
-                view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, whileHeld);
+        return with(patterns, Way.LARGEST_OF_EACH_PHASE, Moment.REPETITION, scale, traits);
     }
 
     Declaration inCentimetres() {
-        return scaled(Scale.CENTIMETRES);
+        return with(patterns, way, told, Scale.CENTIMETRES, traits);
     }
 
     Declaration inPercentOfFoot() {
-        return scaled(Scale.PERCENT_OF_FOOT);
+        return with(patterns, way, told, Scale.PERCENT_OF_FOOT, traits);
+    }
+
+    private Declaration with(Trait trait) {
+        Set<Trait> more = EnumSet.copyOf(traits);
+        more.add(trait);
+        return with(patterns, way, told, scale, more);
     }
 
     Declaration minusStanding() {
-        return new Declaration(view, patterns, formula, event, way, told, scale, true, wholeSegments, whileHeld);
+        return with(Trait.AGAINST_STANDING);
     }
 
     Declaration whileSegmentsAreWhole() {
-        return new Declaration(view, patterns, formula, event, way, told, scale, againstStanding, true, whileHeld);
+        return with(Trait.WHOLE_SEGMENTS);
     }
 
     Declaration alsoWhileHeld() {
-        return new Declaration(view, patterns, formula, event, way, told, scale, againstStanding, wholeSegments, true);
+        return with(Trait.WHILE_HELD);
+    }
+
+    boolean has(Trait trait) {
+        return traits.contains(trait);
     }
 
     boolean in(Motion.Plane plane, Pattern pattern) {

@@ -23,7 +23,7 @@ record FrameMeasure(
     }
 
     boolean againstStanding() {
-        return measure.taken().againstStanding();
+        return measure.taken().has(Declaration.Trait.AGAINST_STANDING);
     }
 
     boolean assessable(Posture p) {

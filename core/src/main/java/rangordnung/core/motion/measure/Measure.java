@@ -6,6 +6,7 @@ import static rangordnung.core.motion.measure.Declaration.front;
 import static rangordnung.core.motion.measure.Declaration.side;
 import static rangordnung.core.motion.measure.Declaration.space;
 
+import java.util.Optional;
 import rangordnung.core.motion.measure.Declaration.Shown;
 import rangordnung.core.motion.signal.Landmark.Point;
 import rangordnung.core.motion.signal.Repetition.Moment;
@@ -22,7 +23,7 @@ public enum Measure {
             "fppa",
             "degrees",
             Extent.SIDED,
-            Label.PUB,
+            Label.CP,
             front(Formula::fppa).largestOfEachPhase().whileSegmentsAreWhole()),
     /** Horizontal distance of the kneecap from the school's reference line; positive medial. */
     KNEE_OFFSET(
@@ -190,6 +191,7 @@ public enum Measure {
             "share of foot length",
             Extent.WHOLE,
             Label.PUB,
+            "Winter 2009, Biomechanics and Motor Control of Human Movement (segment masses; values from memory)",
             side((s, legs) -> Formula.loadOverFoot(legs.sides())).except(Pattern.LUNGE)),
     /** Estimated share of the front leg, from the mass centre between rear ball and front midfoot; only scales measure load. */
     FRONT_LEG_SHARE(
@@ -241,13 +243,23 @@ public enum Measure {
     private final String unit;
     private final Extent extent;
     private final Label label;
+    private final Optional<String> source;
     private final Declaration taken;
 
     Measure(String id, String unit, Extent extent, Label label, Declaration taken) {
+        this(id, unit, extent, label, Optional.empty(), taken);
+    }
+
+    Measure(String id, String unit, Extent extent, Label label, String source, Declaration taken) {
+        this(id, unit, extent, label, Optional.of(source), taken);
+    }
+
+    Measure(String id, String unit, Extent extent, Label label, Optional<String> source, Declaration taken) {
         this.id = id;
         this.unit = unit;
         this.extent = extent;
         this.label = label;
+        this.source = source;
         this.taken = taken;
     }
 
@@ -263,9 +275,14 @@ public enum Measure {
         return extent;
     }
 
-    /** Where its definition comes from: for FPPA Munro et al. 2012, for mass centres Winter 2009, both from memory. */
+    /** What kind of statement its definition is. */
     public Label label() {
         return label;
+    }
+
+    /** The publication of one that is published. */
+    public Optional<String> source() {
+        return source;
     }
 
     /** The moment whose value stands for the repetition. */

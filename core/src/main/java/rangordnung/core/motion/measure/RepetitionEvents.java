@@ -19,6 +19,9 @@ import rangordnung.core.motion.signal.Repetition;
 /** Measures that take a whole repetition: paths, shares, onsets, tempo. Each tells what its error comes from. */
 final class RepetitionEvents {
 
+    /** A speed that stands in for none at all, so that an error stays a number (house convention). */
+    private static final double SLOWEST = 1e-6;
+
     private final ClipAnalysis clip;
     private final Readings readings;
     private final MotionRules rules;
@@ -242,7 +245,7 @@ final class RepetitionEvents {
                 Math.abs(value.applyAsDouble(to) - value.applyAsDouble(from))
                         * readings.rate()
                         / Math.max(1, to - from),
-                1e-6);
+                SLOWEST);
     }
 
     /** Height below which the hip is at its lowest. */

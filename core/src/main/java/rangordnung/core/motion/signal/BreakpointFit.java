@@ -15,7 +15,9 @@ import org.hipparchus.stat.regression.SimpleRegression;
  */
 public record BreakpointFit(double at, double sem, double slope) {
 
+    /** How finely it is searched (house convention). */
     private static final int STEPS = 120;
+    /** Standard errors to either side that hold 95 % of a normal distribution. */
     private static final double COVERAGE = 1.96;
 
     /**

@@ -107,93 +107,51 @@ public record Script(
     }
 
     public Script with(Faults changed) {
-        return new Script(
-                exercise,
-                build,
-                limits,
-                arms,
-                load,
-                working,
-                repetitions,
-                tempo,
-                depth,
-                stance,
-                turnOut,
-                sway,
-                changed);
+        return with(arms, tempo, depth, stance, turnOut, sway, changed);
     }
 
     public Script with(Tempo changed) {
-        return new Script(
-                exercise,
-                build,
-                limits,
-                arms,
-                load,
-                working,
-                repetitions,
-                changed,
-                depth,
-                stance,
-                turnOut,
-                sway,
-                faults);
+        return with(arms, changed, depth, stance, turnOut, sway, faults);
     }
 
     public Script withFeet(double metres, double degrees) {
-        return new Script(
-                exercise, build, limits, arms, load, working, repetitions, tempo, depth, metres, degrees, sway, faults);
+        return with(arms, tempo, depth, metres, degrees, sway, faults);
     }
 
     public Script withDepth(double degrees) {
-        return new Script(
-                exercise,
-                build,
-                limits,
-                arms,
-                load,
-                working,
-                repetitions,
-                tempo,
-                degrees,
-                stance,
-                turnOut,
-                sway,
-                faults);
+        return with(arms, tempo, degrees, stance, turnOut, sway, faults);
     }
 
     public Script withArms(ArmPosition changed) {
-        return new Script(
-                exercise,
-                build,
-                limits,
-                changed,
-                load,
-                working,
-                repetitions,
-                tempo,
-                depth,
-                stance,
-                turnOut,
-                sway,
-                faults);
+        return with(changed, tempo, depth, stance, turnOut, sway, faults);
     }
 
     public Script withSway(double metres) {
+        return with(arms, tempo, depth, stance, turnOut, metres, faults);
+    }
+
+    private Script with(
+            ArmPosition itsArms,
+            Tempo itsTempo,
+            double itsDepth,
+            double itsStance,
+            double itsTurnOut,
+            double itsSway,
+            Faults itsFaults) {
         return new Script(
                 exercise,
                 build,
                 limits,
-                arms,
+                itsArms,
                 load,
                 working,
                 repetitions,
-                tempo,
-                depth,
-                stance,
-                turnOut,
-                metres,
-                faults);
+                itsTempo,
+                itsDepth,
+                itsStance,
+                itsTurnOut,
+                itsSway,
+                itsFaults);
     }
 
     /** Whole duration in seconds. */
