@@ -92,9 +92,11 @@ class MeasuringController {
      * What the screen needs to know of a measure.
      *
      * @param told  the moment whose value stands for a repetition
-     * @param label where its definition comes from
+     * @param label  what kind of statement its definition is
+     * @param source of one that is published
      */
-    record MeasureLine(Measure measure, String id, String unit, Repetition.Moment told, Label label) {}
+    record MeasureLine(
+            Measure measure, String id, String unit, Repetition.Moment told, Label label, Optional<String> source) {}
 
     /**
      * What a clip says.
@@ -196,7 +198,7 @@ class MeasuringController {
         return new MeasureResponse(
                 report,
                 Stream.of(Measure.values())
-                        .map(m -> new MeasureLine(m, m.id(), m.unit(), m.told(), m.label()))
+                        .map(m -> new MeasureLine(m, m.id(), m.unit(), m.told(), m.label(), m.source()))
                         .toList(),
                 traces,
                 facts);
