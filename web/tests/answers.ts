@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { vi } from 'vitest';
 
-/** What the server has answered about a small hall (AnswersTest). */
+/** What the server has answered about a small hall (AnswersTest). A station carries the protocol, which has a file of its own. */
 export function answer<T>(name: string): T {
-  return JSON.parse(readFileSync(`tests/answers/${name}.json`, 'utf8')) as T;
+  const told = JSON.parse(readFileSync(`tests/answers/${name}.json`, 'utf8')) as T;
+  return name === 'station' ? { ...told, protocol: answer('protocol') } : told;
 }
 
 /** A request as a screen has sent it. */

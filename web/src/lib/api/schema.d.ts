@@ -1836,6 +1836,7 @@ export interface components {
             label: "CP" | "PUB" | "HC";
             /** @enum {string} */
             measure: "FPPA" | "KNEE_OFFSET" | "KNEE_SEPARATION" | "HIP_ABDUCTION" | "TURN_OUT" | "TURN_OUT_CHANGE" | "FOOT_TO_THIGH" | "STANCE_WIDTH" | "STANCE_OVER_HIPS" | "STANCE_OVER_SHOULDERS" | "PELVIC_SHIFT" | "PELVIC_OBLIQUITY" | "KNEE_WOBBLE" | "THIGH_ANGLE" | "DEPTH_OFFSET" | "SHIN_ANGLE" | "TRUNK_LEAN" | "TRUNK_MINUS_SHIN" | "HEEL_RISE" | "HEEL_UP_SHARE" | "KNEE_PAST_TOE" | "HIP_FLEXION" | "TUCK_ONSET" | "TUCK_BEFORE_TARGET" | "HIPS_FIRST" | "INITIATION" | "ARM_LINE" | "HEAD_FORWARD" | "LOAD_OVER_FOOT" | "FRONT_LEG_SHARE" | "REAR_KNEE_HEIGHT" | "TEMPO_DESCENT" | "TEMPO_PAUSE" | "TEMPO_ASCENT";
+            source?: string;
             /** @enum {string} */
             told: "STANDING" | "BOTTOM" | "DESCENT" | "BOTTOM_PHASE" | "ASCENT" | "REPETITION";
             unit: string;

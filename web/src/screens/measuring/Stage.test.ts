@@ -1,28 +1,20 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Clip } from '../../lib/motion/clip';
+import { clip } from '../../../tests/clip';
 import { Bench } from './bench.svelte';
 import Stage from './Stage.svelte';
-
-const frames = 30;
-const fill = (v: number) => new Array<number>(frames).fill(v);
-const clip = (): Clip => ({
-  plane: 'SIDE',
-  rate: 30,
-  frames,
-  metresPerUnit: 1,
-  paths: [
-    { landmark: 'LEFT_KNEE', x: fill(0.1), y: [], z: fill(0.5), confidence: fill(0.9) },
-    { landmark: 'LEFT_HIP', x: fill(-0.2), y: [], z: fill(0.9), confidence: fill(0.9) },
-    { landmark: 'LEFT_ANKLE', x: fill(0), y: [], z: fill(0.1), confidence: fill(0.3) },
-  ],
-});
 
 let bench: Bench;
 beforeEach(async () => {
   vi.stubGlobal('fetch', () => new Promise(() => undefined));
   bench = new Bench();
-  void bench.lay(clip(), 'LANDMARK_FILE');
+  const still = clip(30);
+  still.paths.push({
+    ...still.paths[0]!,
+    landmark: 'LEFT_ANKLE',
+    confidence: still.paths[0]!.confidence.map(() => 0.3),
+  });
+  void bench.lay(still, 'LANDMARK_FILE');
   render(Stage, { bench });
   await screen.findByTestId('stage');
 });

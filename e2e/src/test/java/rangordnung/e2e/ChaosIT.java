@@ -285,8 +285,7 @@ class ChaosIT {
         /** A tap that is younger may be lost with the browser: see docs/data.md. */
         private static final int SETTLED_MILLIS = 60;
 
-        private final Playwright playwright = Playwright.create(
-                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        private final Playwright playwright = Chromium.playwright();
         private final Path profile = Files.createTempDirectory("rangordnung-phone");
         private final String station;
         private BrowserContext context;
@@ -311,17 +310,10 @@ class ChaosIT {
                     .launchPersistentContext(
                             profile,
                             new BrowserType.LaunchPersistentContextOptions()
-                                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                                    .setExecutablePath(Chromium.PATH)
                                     .setViewportSize(390, 844)
                                     .setLocale("en-GB")
-                                    .setArgs(List.of(
-                                            "--no-sandbox",
-                                            "--disable-gpu",
-                                            "--disable-quic",
-                                            "--no-first-run",
-                                            "--disable-background-networking",
-                                            "--disable-component-update",
-                                            "--disable-sync")));
+                                    .setArgs(Chromium.ARGUMENTS));
             page = context.pages().get(0);
         }
 
