@@ -1004,6 +1004,7 @@ export interface components {
             /** @enum {string} */
             decides: "LEFT" | "RIGHT";
             descent: components["schemas"]["BodyModelPose"][];
+            tried: components["schemas"]["BodyRules"];
         };
         BodyModelControllerBodyStart: {
             ankle: components["schemas"]["SidedOptionalDouble"];
@@ -1030,6 +1031,16 @@ export interface components {
             thigh: number;
             /** Format: double */
             trunk: number;
+        };
+        BodyRules: {
+            ankleStep: components["schemas"]["Threshold"];
+            hipStep: components["schemas"]["Threshold"];
+            plateStep: components["schemas"]["Threshold"];
+            sameDepth: components["schemas"]["Threshold"];
+            samePlate: components["schemas"]["Threshold"];
+            /** Format: int32 */
+            version: number;
+            weightInFront: components["schemas"]["Threshold"];
         };
         Build: {
             /** Format: double */
@@ -1907,6 +1918,7 @@ export interface components {
             foreshortened: components["schemas"]["Threshold"];
             fullRate: components["schemas"]["Threshold"];
             heelUpFrom: components["schemas"]["Threshold"];
+            hiddenConfidence: components["schemas"]["Threshold"];
             hipsFirstFrom: components["schemas"]["Threshold"];
             landmarkConfidence: components["schemas"]["Threshold"];
             longestGap: components["schemas"]["Threshold"];

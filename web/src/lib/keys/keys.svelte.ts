@@ -8,13 +8,13 @@ export interface Key {
 
 /** The keys of the screen that is shown. */
 class Keys {
-  list = $state<Key[]>([]);
+  list = $state.raw<Key[]>([]);
 
   /** Listens while the returned function has not been called. */
   use(list: Key[]): () => void {
     this.list = list;
     return () => {
-      if (this.list === list || this.list.length) this.list = [];
+      if (this.list === list) this.list = [];
     };
   }
 

@@ -2,7 +2,7 @@
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { sideWord } from '../../lib/words/judgement';
-  import { decimal } from '../../lib/words/words';
+  import { decimal, integer } from '../../lib/words/words';
   import { deciding, depthWords, type Said } from './body.svelte';
 
   let { said }: { said: Said } = $props();
@@ -15,11 +15,12 @@
     BALANCE: m.body_limit_balance,
   };
   const changeWord: Record<string, () => string> = {
-    ANKLE_FIVE_DEGREES: m.body_change_ankle,
-    HIP_TEN_DEGREES: m.body_change_hip,
-    PLATE_TWO_CENTIMETRES: m.body_change_plate,
+    ANKLE_FREER: () => m.body_change_ankle({ degrees: integer(said.tried.ankleStep.value) }),
+    HIP_FREER: () => m.body_change_hip({ degrees: integer(said.tried.hipStep.value) }),
+    PLATE_HIGHER: () => m.body_change_plate({ centimetres: integer(said.tried.plateStep.value) }),
     ARMS_FORWARD: m.body_change_arms,
-    WEIGHT_IN_FRONT: m.body_change_weight,
+    WEIGHT_IN_FRONT: () =>
+      m.body_change_weight({ percent: integer(said.tried.weightInFront.value) }),
   };
   const plate = $derived(
     mine.plate === undefined

@@ -43,6 +43,7 @@ function said(sent: Clip, value: number) {
 beforeEach(() => {
   asked = [];
   vi.stubGlobal('fetch', async (request: Request) => {
+    if (!request.url.endsWith('/api/measuring/report')) throw new TypeError('not asked here');
     const body = (await request.json()) as Sent;
     return new Promise<Response>((done) =>
       asked.push({

@@ -21,6 +21,7 @@ import rangordnung.core.motion.measure.Subject;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.simulated.Camera;
+import rangordnung.core.motion.simulated.PoseRules;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.server.exchange.LandmarkFile;
@@ -32,7 +33,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class MeasureBenchmark {
 
     private static final ReadOptions HOW =
-            new ReadOptions(Motion.Plane.SIDE, ReadOptions.Facing.RIGHT, Map.of(), Optional.empty());
+            new ReadOptions(Motion.Plane.SIDE, ReadOptions.Facing.RIGHT, Map.of(), Optional.empty(), 0);
     private static final int WARM_UP = 8;
     private static final int TIMES = 15;
     private static final int HOUR = 60 * 60 * 60;
@@ -41,7 +42,7 @@ public final class MeasureBenchmark {
     private MeasureBenchmark() {}
 
     static void run() throws Exception {
-        MotionRules rules = rules();
+        MotionRules rules = shipped("house-motion.1", MotionRules.class);
         Build build = Build.ofStature(1.75);
         Motion film = film(build, 12);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -68,14 +69,14 @@ public final class MeasureBenchmark {
         hour();
     }
 
-    private static Motion film(Build build, int repetitions) {
+    private static Motion film(Build build, int repetitions) throws IOException {
         return new Camera(Motion.Plane.SIDE, 60, Optional.of(400.0), Optional.empty(), 1, 0, Side.LEFT, 0.004, 0.01, 3)
-                .film(new SimulatedAthlete(Script.squat(build, repetitions)));
+                .film(new SimulatedAthlete(Script.squat(build, repetitions), shipped("house-pose.1", PoseRules.class)));
     }
 
-    private static MotionRules rules() throws IOException {
-        try (InputStream in = Motion.class.getResourceAsStream("/rangordnung/motion/house-motion.1.json")) {
-            return new JsonMapper().readValue(in, MotionRules.class);
+    private static <T> T shipped(String name, Class<T> type) throws IOException {
+        try (InputStream in = Motion.class.getResourceAsStream("/rangordnung/motion/" + name + ".json")) {
+            return new JsonMapper().readValue(in, type);
         }
     }
 
@@ -131,7 +132,9 @@ public final class MeasureBenchmark {
                         Optional.of(LandmarkFile.Format.LANDMARKS_33),
                         HOW)
                 .motion();
-        ClipReport report = new ClipAnalysis(motion, Subject.squat(Optional.of(build)), rules()).report();
+        ClipReport report = new ClipAnalysis(
+                        motion, Subject.squat(Optional.of(build)), shipped("house-motion.1", MotionRules.class))
+                .report();
         if (report.frames() != HOUR || report.repetitions().size() < 500) {
             throw new IllegalStateException(
                     report.frames() + " frames, " + report.repetitions().size() + " repetitions");

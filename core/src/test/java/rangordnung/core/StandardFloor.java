@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.LinkRules;
+import rangordnung.core.motion.simulated.PoseRules;
 import rangordnung.core.placement.PlacementRules;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Protocol;
@@ -31,6 +32,7 @@ public final class StandardFloor {
     public static final Ladders LADDERS = read("/rangordnung/ladders/house-ladders.1.json", Ladders.class);
     public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.1.json", PlacementRules.class);
 
+    public static final PoseRules POSES = read("/rangordnung/motion/house-pose.1.json", PoseRules.class);
     public static final LinkRules LINKS = read("/rangordnung/links/house-links.1.json", LinkRules.class);
     public static final Battery BATTERY = read("/rangordnung/protocols/battery.3.json", Battery.class);
     public static final List<String> RECIPES =

@@ -13,7 +13,9 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -270,6 +272,21 @@ final class Product implements AutoCloseable {
                 rows.next();
                 return rows.getLong(1);
             }
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The values of a query's first column. */
+    Set<String> column(String sql) {
+        try (Connection connection = connection();
+                PreparedStatement statement = connection.prepareStatement(sql);
+                ResultSet rows = statement.executeQuery()) {
+            Set<String> values = new HashSet<>();
+            while (rows.next()) {
+                values.add(rows.getString(1));
+            }
+            return values;
         } catch (SQLException e) {
             throw new IllegalStateException(e);
         }

@@ -27,20 +27,12 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
     /** Highest plate that is proposed, in metres (house convention). */
     public static final double HIGHEST_PLATE = 0.10;
 
-    /** Changes that are tried, each in the step that is asked about first (house convention): degrees, metres, share of the body's mass. */
-    private static final double ANKLE_STEP = 5;
-
-    private static final double HIP_STEP = 10;
-    private static final double PLATE_STEP = 0.02;
-    private static final double WEIGHT_IN_FRONT = 0.05;
-
-    /** Thigh angles between which it is searched, its step, and what counts as the same: degrees, metres. */
+    /** Thigh angles between which it is searched, the step of the search and where it ends, degrees. */
     private static final double STANDING = 90;
 
     private static final double DEEPEST = -45;
     private static final double STEP = 0.25;
     private static final double EXACT = 0.001;
-    private static final double SAME_PLATE = 0.0001;
     /** No shin leans further back than this while the athlete stands. */
     private static final double BACKWARD_SHIN = -15;
 
@@ -100,11 +92,23 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
      */
     public record Pose(double shin, double thigh, double trunk, double hipFlexion) {}
 
+    /**
+     * Changes that are tried, each in the step that is asked about first, and what counts as the same.
+     *
+     * @param ankle     degrees
+     * @param hip       degrees
+     * @param plate     metres
+     * @param weight    in stretched arms, share of the body's mass
+     * @param samePlate metres
+     * @param sameDepth degrees
+     */
+    public record Steps(double ankle, double hip, double plate, double weight, double samePlate, double sameDepth) {}
+
     /** Something that may be changed, one at a time. */
     public enum ChangeOf {
-        ANKLE_FIVE_DEGREES,
-        HIP_TEN_DEGREES,
-        PLATE_TWO_CENTIMETRES,
+        ANKLE_FREER,
+        HIP_FREER,
+        PLATE_HIGHER,
         ARMS_FORWARD,
         WEIGHT_IN_FRONT
     }
@@ -253,22 +257,24 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
      * What the body can do, against a depth.
      *
      * @param target thigh angle to be reached, degrees
+     * @param steps  which changes are tried
      */
-    public Answer answer(double target) {
+    public Answer answer(double target, Steps steps) {
         Pose deepest = deepest();
         boolean reaches = reaches(target);
         Map<ChangeOf, Double> changes = new EnumMap<>(ChangeOf.class);
-        changed().forEach((change, model) -> changes.put(change, model.deepest().thigh()));
+        changed(steps)
+                .forEach((change, model) -> changes.put(change, model.deepest().thigh()));
         return new Answer(
                 deepest,
-                limit(deepest),
+                limit(deepest, steps),
                 reaches,
                 reaches ? at(Math.max(target, deepest.thigh())) : Optional.empty(),
-                smallestPlate(target),
+                smallestPlate(target, steps),
                 changes);
     }
 
-    private Limit limit(Pose deepest) {
+    private Limit limit(Pose deepest, Steps steps) {
         if (deepest.thigh() <= DEEPEST + EXACT) {
             return Limit.NONE;
         }
@@ -278,13 +284,13 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
         double freeHip = with(new Limits(limits.shin(), Limits.MOST_HIP, limits.trunk()))
                 .deepest()
                 .thigh();
-        if (Math.min(freeAnkle, freeHip) > deepest.thigh() - STEP) {
+        if (Math.min(freeAnkle, freeHip) > deepest.thigh() - steps.sameDepth()) {
             return Limit.BALANCE;
         }
         return freeAnkle <= freeHip ? Limit.ANKLE : Limit.HIP;
     }
 
-    private Optional<Double> smallestPlate(double target) {
+    private Optional<Double> smallestPlate(double target, Steps steps) {
         if (withPlate(0).reaches(target)) {
             return Optional.of(0.0);
         }
@@ -293,7 +299,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
         }
         double low = 0;
         double high = HIGHEST_PLATE;
-        while (high - low > SAME_PLATE) {
+        while (high - low > steps.samePlate()) {
             double middle = (low + high) / 2;
             if (withPlate(middle).reaches(target)) {
                 high = middle;
@@ -304,16 +310,18 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
         return Optional.of(high);
     }
 
-    private Map<ChangeOf, BodyModel> changed() {
+    private Map<ChangeOf, BodyModel> changed(Steps steps) {
+        double higher = plate + steps.plate();
         Map<ChangeOf, BodyModel> all = new EnumMap<>(ChangeOf.class);
         all.put(
-                ChangeOf.ANKLE_FIVE_DEGREES,
-                with(new Limits(Math.min(Limits.MOST_SHIN, limits.shin() + ANKLE_STEP), limits.hip(), limits.trunk())));
+                ChangeOf.ANKLE_FREER,
+                with(new Limits(
+                        Math.min(Limits.MOST_SHIN, limits.shin() + steps.ankle()), limits.hip(), limits.trunk())));
         all.put(
-                ChangeOf.HIP_TEN_DEGREES,
-                with(new Limits(limits.shin(), Math.min(Limits.MOST_HIP, limits.hip() + HIP_STEP), limits.trunk())));
-        if (plate + PLATE_STEP <= HIGHEST_PLATE) {
-            all.put(ChangeOf.PLATE_TWO_CENTIMETRES, withPlate(plate + PLATE_STEP));
+                ChangeOf.HIP_FREER,
+                with(new Limits(limits.shin(), Math.min(Limits.MOST_HIP, limits.hip() + steps.hip()), limits.trunk())));
+        if (higher <= HIGHEST_PLATE) {
+            all.put(ChangeOf.PLATE_HIGHER, withPlate(higher));
         }
         if (load.place() == BodyLoad.Place.NONE) {
             if (arms != ArmPosition.FORWARD) {
@@ -325,7 +333,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
                             build,
                             limits,
                             ArmPosition.FORWARD,
-                            new BodyLoad(BodyLoad.Place.IN_FRONT, WEIGHT_IN_FRONT),
+                            new BodyLoad(BodyLoad.Place.IN_FRONT, steps.weight()),
                             plate));
         }
         return all;

@@ -11,10 +11,16 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import rangordnung.core.StandardFloor;
+import rangordnung.core.protocol.BodyRules;
 
 class BodyModelTest {
 
     private static final Build AVERAGE = Build.ofStature(1.75);
+
+    private static final BodyModel.Steps STEPS = StandardFloor.read(
+                    "/rangordnung/body/house-body.1.json", BodyRules.class)
+            .steps();
 
     private static BodyModel model(double ankle, ArmPosition arms) {
         return new BodyModel(
@@ -81,7 +87,7 @@ class BodyModelTest {
         Random random = new Random(12);
         for (int i = 0; i < 200; i++) {
             BodyModel model = random(random);
-            BodyModel.Answer answer = model.answer(0);
+            BodyModel.Answer answer = model.answer(0, STEPS);
             answer.changes().forEach((change, thigh) -> {
                 if (change != BodyModel.ChangeOf.ARMS_FORWARD && change != BodyModel.ChangeOf.WEIGHT_IN_FRONT) {
                     assertThat(thigh)
@@ -102,7 +108,7 @@ class BodyModelTest {
     void it_says_what_ends_the_descent(double ankle, double hip, BodyModel.Limit limit, boolean reaches) {
         BodyModel model =
                 new BodyModel(AVERAGE, new BodyModel.Limits(ankle, hip, 65), ArmPosition.FORWARD, BodyLoad.NONE, 0);
-        BodyModel.Answer answer = model.answer(0);
+        BodyModel.Answer answer = model.answer(0, STEPS);
         assertThat(answer.limit()).isEqualTo(limit);
         assertThat(answer.reaches()).isEqualTo(reaches);
         assertThat(answer.atTarget().isPresent()).isEqualTo(reaches);
@@ -111,7 +117,7 @@ class BodyModelTest {
     /** Below about 25 degrees of ankle, parallel is out of reach for an average body (common practice). */
     @Test
     void a_stiff_ankle_needs_a_plate_and_a_weight_in_front_helps() {
-        BodyModel.Answer answer = model(20, ArmPosition.HANGING).answer(0);
+        BodyModel.Answer answer = model(20, ArmPosition.HANGING).answer(0, STEPS);
         assertThat(answer.reaches()).isFalse();
         assertThat(answer.plate().orElseThrow()).isBetween(0.01, 0.06);
         assertThat(answer.changes().get(BodyModel.ChangeOf.WEIGHT_IN_FRONT))

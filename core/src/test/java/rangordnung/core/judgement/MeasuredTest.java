@@ -183,7 +183,8 @@ class MeasuredTest {
         Protocol protocol = under("depthTarget", "PARALLEL");
         Build build = Build.ofStature(1.75);
         SimulatedAthlete athlete = new SimulatedAthlete(
-                Script.squat(build, 1).with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0)))));
+                Script.squat(build, 1).with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0)))),
+                StandardFloor.POSES);
         Motion film = Camera.exact(Motion.Plane.FRONT, 30).film(athlete);
         Motion.Builder picture =
                 Motion.builder(Motion.Plane.FRONT, 30, Optional.of(1.0)).frame();
@@ -233,7 +234,7 @@ class MeasuredTest {
                 .withDepth(2)
                 .with(Faults.NONE.withKneeIn(Sided.both(new Faults.Phases(0, 30, 0))));
         ClipReport report = new ClipAnalysis(
-                        Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(script)),
+                        Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(script, StandardFloor.POSES)),
                         new Subject(
                                 Optional.of(build),
                                 test.pattern(),

@@ -30,8 +30,6 @@ import tools.jackson.databind.json.JsonMapper;
 final class JsonKeypoints {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    /** Confidence of a keypoint that was labelled though hidden (house convention). */
-    private static final double HIDDEN = 0.6;
     /** Most frames that a gap in the numbers of images may stand for (house convention). */
     private static final int LONGEST_GAP = 10_000;
 
@@ -208,7 +206,7 @@ final class JsonKeypoints {
             for (int i = 0; i < count; i++) {
                 double v = keypoints.get(3 * i + 2);
                 // 0 not labelled, 1 hidden, 2 seen; what lies between is a confidence.
-                double confidence = v == 2 ? 1 : v == 1 ? HIDDEN : v;
+                double confidence = v == 2 ? 1 : v == 1 ? how.hidden() : v;
                 into.point(i, keypoints.get(3 * i), keypoints.get(3 * i + 1), 0, confidence, place);
             }
         }

@@ -12,8 +12,10 @@ import rangordnung.core.motion.signal.Motion;
  * @param facing  which way the athlete looks in a picture
  * @param mapping by name in the file, its landmark; names that are not in it are guessed where it is empty, else left out
  * @param rate    frames per second, where the file does not say
+ * @param hidden  confidence of a keypoint that was labelled though hidden
  */
-public record ReadOptions(Motion.Plane plane, Facing facing, Map<String, Landmark> mapping, Optional<Double> rate) {
+public record ReadOptions(
+        Motion.Plane plane, Facing facing, Map<String, Landmark> mapping, Optional<Double> rate, double hidden) {
 
     /** Frames per second of a file that says nothing and of which nothing is said (house convention). */
     static final double USUAL_RATE = 30;

@@ -22,6 +22,7 @@ import rangordnung.core.body.Sided;
 import rangordnung.core.judgement.KnownBody;
 import rangordnung.core.judgement.Reading;
 import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.protocol.BodyRules;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Threshold;
 import rangordnung.server.platform.Problem;
@@ -71,8 +72,14 @@ class BodyModelController {
      * What the body can do with each ankle; in a squat the stiffer one decides.
      *
      * @param descent postures from standing to the deepest of the side that decides
+     * @param tried   the sizes of the changes
      */
-    record BodyResponse(Build build, Sided<BodyModel.Answer> answers, Side decides, List<BodyModel.Pose> descent) {}
+    record BodyResponse(
+            Build build,
+            Sided<BodyModel.Answer> answers,
+            Side decides,
+            List<BodyModel.Pose> descent,
+            BodyRules tried) {}
 
     /**
      * What is known of an athlete: from the roster, the wall test and what was measured before.
@@ -102,11 +109,12 @@ class BodyModelController {
 
     @PostMapping("/api/body-model")
     BodyResponse ask(@Valid @RequestBody BodyRequest asked) {
-        Sided<BodyModel.Answer> answers = Sided.each(side -> asked.model(side).answer(asked.target()));
+        Sided<BodyModel.Answer> answers = Sided.each(side ->
+                asked.model(side).answer(asked.target(), protocols.bodyRules().steps()));
         Side decides =
                 answers.left().deepest().thigh() >= answers.right().deepest().thigh() ? Side.LEFT : Side.RIGHT;
         BodyModel model = asked.model(decides);
-        return new BodyResponse(model.build(), answers, decides, model.descent(STEPS));
+        return new BodyResponse(model.build(), answers, decides, model.descent(STEPS), protocols.bodyRules());
     }
 
     /** Where the sliders stand when an athlete is chosen. */

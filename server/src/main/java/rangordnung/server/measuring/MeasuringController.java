@@ -244,7 +244,12 @@ class MeasuringController {
         LandmarkFile file = LandmarkFiles.read(
                 request.getInputStream(),
                 format,
-                new ReadOptions(plane, facing, mapping(mapped.orElse(List.of())), rate));
+                new ReadOptions(
+                        plane,
+                        facing,
+                        mapping(mapped.orElse(List.of())),
+                        rate,
+                        protocols.motionRules().hiddenConfidence().value()));
         return new FileRead(file.format(), file.names(), file.mapping(), Clip.of(file.motion()));
     }
 
@@ -287,7 +292,7 @@ class MeasuringController {
     @PostMapping("/api/measuring/simulation")
     Simulated simulate(@Valid @RequestBody Simulation asked) {
         Script script = asked.script();
-        SimulatedAthlete athlete = new SimulatedAthlete(script);
+        SimulatedAthlete athlete = new SimulatedAthlete(script, protocols.poseRules());
         if (script.seconds() * asked.rate() > Clip.MOST_FRAMES) {
             throw Problem.invalid(
                     Code.CLIP_TOO_LONG, "That many repetitions make a clip that is too long.", "repetitions");

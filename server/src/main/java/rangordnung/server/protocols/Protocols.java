@@ -17,9 +17,11 @@ import org.springframework.stereotype.Service;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.LinkRules;
 import rangordnung.core.motion.signal.MotionRules;
+import rangordnung.core.motion.simulated.PoseRules;
 import rangordnung.core.placement.PlacementRules;
 import rangordnung.core.plan.PlanRules;
 import rangordnung.core.protocol.Battery;
+import rangordnung.core.protocol.BodyRules;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Text;
 import rangordnung.server.accounts.OrganisationFounded;
@@ -52,6 +54,8 @@ public class Protocols {
     private final PlacementRules placementRules;
     private final LinkRules linkRules;
     private final MotionRules motionRules;
+    private final PoseRules poseRules;
+    private final BodyRules bodyRules;
     private final PlanRules planRules;
     private final Battery battery;
     private final List<Protocol> shipped;
@@ -68,6 +72,8 @@ public class Protocols {
                 .checked(ladders);
         this.planRules = json.read(resource("plan/house-plan.1"), PlanRules.class);
         this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
+        this.poseRules = json.read(resource("motion/house-pose.1"), PoseRules.class);
+        this.bodyRules = json.read(resource("body/house-body.1"), BodyRules.class);
         this.battery = json.read(resource("protocols/battery.3"), Battery.class);
         this.linkRules =
                 json.read(resource("links/house-links.1"), LinkRules.class).checked(battery);
@@ -197,6 +203,14 @@ public class Protocols {
 
     public MotionRules motionRules() {
         return motionRules;
+    }
+
+    public PoseRules poseRules() {
+        return poseRules;
+    }
+
+    public BodyRules bodyRules() {
+        return bodyRules;
     }
 
     public PlanRules planRules() {

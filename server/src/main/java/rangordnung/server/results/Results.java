@@ -197,17 +197,15 @@ public class Results {
     private Map<UUID, Result> anew(Screenings.ScreeningView view, Protocol protocol) {
         Map<UUID, Facts.AthleteBook> books = facts.books(view.id());
         Judge judge = new Judge(protocol);
-        Map<UUID, Result> results = new HashMap<>();
-        particulars(view)
-                .forEach((athlete, particulars) -> results.put(
-                        athlete,
-                        isolated(
+        return particulars(view).entrySet().parallelStream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey,
+                        of -> isolated(
                                 judge,
                                 view.id(),
-                                athlete,
-                                books.getOrDefault(athlete, Facts.AthleteBook.EMPTY),
-                                particulars)));
-        return results;
+                                of.getKey(),
+                                books.getOrDefault(of.getKey(), Facts.AthleteBook.EMPTY),
+                                of.getValue())));
     }
 
     /** What judging needs beside the books, for every athlete of a screening. */
@@ -235,23 +233,17 @@ public class Results {
                 ? Map.of()
                 : last.isEmpty() ? facts.books(screening.id()) : facts.books(screening.id(), grown);
         Judge judge = new Judge(protocol);
-        Map<UUID, Judged> now = new HashMap<>();
-        Map<UUID, Result> results = new HashMap<>();
-        for (Facts.BookMark mark : marks) {
-            // A book that grew between the two reads is judged as it is now, and again next time.
+        // A book that grew between the two reads is judged as it is now, and again next time.
+        Map<UUID, Judged> now = marks.parallelStream().collect(Collectors.toMap(Facts.BookMark::athlete, mark -> {
             Particulars under = particulars.getOrDefault(mark.athlete(), Particulars.NONE);
+            Facts.AthleteBook book = books.getOrDefault(mark.athlete(), Facts.AthleteBook.EMPTY);
             Result result = grown.contains(mark.athlete())
-                    ? isolated(
-                            judge,
-                            screening.id(),
-                            mark.athlete(),
-                            books.getOrDefault(mark.athlete(), Facts.AthleteBook.EMPTY),
-                            under)
+                    ? isolated(judge, screening.id(), mark.athlete(), book, under)
                     : Objects.requireNonNull(last.get(mark.athlete())).result();
-            now.put(mark.athlete(), new Judged(mark, under, result));
-            results.put(mark.athlete(), result);
-        }
+            return new Judged(mark, under, result);
+        }));
         kept.put(key, now);
-        return results;
+        return now.entrySet().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().result()));
     }
 }

@@ -365,12 +365,8 @@ public class Facts {
     }
 
     private Map<UUID, AthleteBook> byAthlete(List<FactRepository.Line> lines) {
-        Map<UUID, List<FactRepository.Line>> each = new LinkedHashMap<>();
-        lines.forEach(
-                l -> each.computeIfAbsent(l.athlete(), a -> new ArrayList<>()).add(l));
-        Map<UUID, AthleteBook> books = new LinkedHashMap<>();
-        each.forEach((athlete, own) -> books.put(athlete, read(own)));
-        return books;
+        return lines.stream().collect(Collectors.groupingBy(FactRepository.Line::athlete)).entrySet().parallelStream()
+                .collect(Collectors.toMap(Map.Entry::getKey, own -> read(own.getValue())));
     }
 
     /** What these tell of is how somebody moves; anything else may have been about pain. */

@@ -20,7 +20,6 @@ import rangordnung.core.body.Build;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Script;
-import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.server.platform.Problem;
 
 /** A connection that breaks while a file is read is not the file's fault: nobody is sent to export it again. */
@@ -32,7 +31,7 @@ class BrokenStreamTest {
         Motion.Plane plane = format == LandmarkFile.Format.COCO || format == LandmarkFile.Format.LANDMARKS_33
                 ? Motion.Plane.SIDE
                 : Motion.Plane.SPACE;
-        Motion clip = Camera.exact(plane, 30).film(new SimulatedAthlete(Script.squat(Build.ofStature(1.75), 1)));
+        Motion clip = Camera.exact(plane, 30).film(Shipped.athlete(Script.squat(Build.ofStature(1.75), 1)));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         LandmarkFiles.write(clip, format, out);
         byte[] half = new ByteArrayInputStream(out.toByteArray()).readNBytes(out.size() / 2);
@@ -40,7 +39,7 @@ class BrokenStreamTest {
         assertThatThrownBy(() -> LandmarkFiles.read(
                         breaking(half),
                         Optional.of(format),
-                        new ReadOptions(plane, ReadOptions.Facing.RIGHT, Map.of(), Optional.of(30.0))))
+                        new ReadOptions(plane, ReadOptions.Facing.RIGHT, Map.of(), Optional.of(30.0), 0.6)))
                 .isNotInstanceOf(Problem.class)
                 .isNotInstanceOf(Refusal.class)
                 .hasRootCauseMessage("Connection reset by peer");

@@ -7,7 +7,6 @@ import static org.assertj.core.api.Assertions.within;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -36,42 +35,33 @@ import rangordnung.core.motion.measure.Subject;
 import rangordnung.core.motion.signal.Axis;
 import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Motion;
-import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.signal.Repetition.Moment;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Faults.Phases;
 import rangordnung.core.motion.simulated.Script;
-import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.core.protocol.School.KneeReference;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 import rangordnung.server.platform.Problem;
-import tools.jackson.databind.json.JsonMapper;
 
 class LandmarkFilesTest {
 
     private static final Build BUILD = Build.ofStature(1.75);
-    private static final MotionRules RULES = rules();
     private static final Script SCRIPT = Script.squat(BUILD, 1)
             .with(Faults.NONE
                     .withKneeIn(new Sided<>(new Phases(0, 10, 0), new Phases(0, 25, 0)))
                     .withHeelRise(new Sided<>(2.0, 2.0))
                     .withPelvis(6, -2));
 
-    private static MotionRules rules() {
-        try (InputStream in = Motion.class.getResourceAsStream("/rangordnung/motion/house-motion.1.json")) {
-            return JsonMapper.builder().build().readValue(in, MotionRules.class);
-        } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
-        }
-    }
+    private static final double HIDDEN = Shipped.MOTION.hiddenConfidence().value();
 
     private static ReadOptions how(Motion.Plane plane) {
         return new ReadOptions(
                 plane,
                 plane == Motion.Plane.FRONT ? ReadOptions.Facing.TOWARD : ReadOptions.Facing.RIGHT,
                 Map.of(),
-                Optional.empty());
+                Optional.empty(),
+                HIDDEN);
     }
 
     private static byte[] written(Motion motion, LandmarkFile.Format format) throws IOException {
@@ -100,7 +90,7 @@ class LandmarkFilesTest {
     void what_is_written_is_read_and_measured_again(LandmarkFile.Format format, Motion.Plane plane) throws IOException {
         boolean picture = format == LandmarkFile.Format.COCO || format == LandmarkFile.Format.LANDMARKS_33;
         Motion film = (picture ? Camera.exact(plane, 60).withScale(300) : Camera.exact(plane, 60))
-                .film(new SimulatedAthlete(SCRIPT));
+                .film(Shipped.athlete(SCRIPT));
         LandmarkFile file = read(written(film, format), how(plane));
         assertThat(file.format()).isEqualTo(format);
         assertThat(file.motion().rate()).isCloseTo(60, within(0.01));
@@ -136,7 +126,7 @@ class LandmarkFilesTest {
                                 KneeReference.SECOND_THIRD_TOE,
                                 0,
                                 Optional.of(Side.LEFT)),
-                        RULES)
+                        Shipped.MOTION)
                 .report();
     }
 
@@ -172,7 +162,8 @@ class LandmarkFilesTest {
                 Motion.Plane.SIDE,
                 ReadOptions.Facing.RIGHT,
                 Map.of("a", Landmark.LEFT_HIP, "b", Landmark.LEFT_ANKLE),
-                Optional.empty());
+                Optional.empty(),
+                HIDDEN);
         LandmarkFile file = read(csv.getBytes(StandardCharsets.UTF_8), how);
         assertThat(file.names()).containsExactly("a", "b");
         assertThat(file.motion().landmarks()).containsExactly(Landmark.LEFT_HIP, Landmark.LEFT_ANKLE);
@@ -184,7 +175,7 @@ class LandmarkFilesTest {
     @ParameterizedTest
     @CsvSource({"0, y", "70, z", "-130, y", "180, x"})
     void axes_are_told_from_the_body(double turned, String up) {
-        Motion film = Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(Script.squat(BUILD, 1)));
+        Motion film = Camera.exact(Motion.Plane.SPACE, 60).film(Shipped.athlete(Script.squat(BUILD, 1)));
         double c = Math.cos(Math.toRadians(turned));
         double s = Math.sin(Math.toRadians(turned));
         StringBuilder trc = new StringBuilder("PathFileType\t4\t(X/Y/Z)\tx\nDataRate\tUnits\n60\tm\nFrame#\tTime");
@@ -208,7 +199,7 @@ class LandmarkFilesTest {
         }
         LandmarkFile file = read(trc.toString().getBytes(StandardCharsets.UTF_8), how(Motion.Plane.SPACE));
         ClipReport report = report(file.motion());
-        BodyModel.Pose told = new SimulatedAthlete(Script.squat(BUILD, 1)).bottom();
+        BodyModel.Pose told = Shipped.athlete(Script.squat(BUILD, 1)).bottom();
         assertThat(value(report, Measure.SHIN_ANGLE, Optional.empty(), Moment.BOTTOM))
                 .isCloseTo(told.shin(), within(0.1));
         assertThat(value(report, Measure.PELVIC_OBLIQUITY, Optional.empty(), Moment.BOTTOM))
@@ -226,7 +217,8 @@ class LandmarkFilesTest {
                         Motion.Plane.SPACE,
                         ReadOptions.Facing.RIGHT,
                         Map.of("LHIP", Landmark.LEFT_HIP, "LANK", Landmark.LEFT_ANKLE),
-                        Optional.empty()));
+                        Optional.empty(),
+                        HIDDEN));
         assertThat(file.names()).containsExactly("LHIP", "LANK");
         Motion motion = file.motion();
         assertThat(motion.frames()).isEqualTo(2);
@@ -337,8 +329,8 @@ class LandmarkFilesTest {
     @ParameterizedTest
     @CsvSource({"300, header", "700, parameter section", "-4, frame 384 of 384", "-200, frame"})
     void a_truncated_c3d_file_says_where_it_ends(int length, String what) throws IOException {
-        byte[] whole = written(
-                Camera.exact(Motion.Plane.SPACE, 60).film(new SimulatedAthlete(SCRIPT)), LandmarkFile.Format.C3D);
+        byte[] whole =
+                written(Camera.exact(Motion.Plane.SPACE, 60).film(Shipped.athlete(SCRIPT)), LandmarkFile.Format.C3D);
         byte[] cut = Arrays.copyOf(whole, length > 0 ? length : whole.length + length);
         assertThatThrownBy(() -> read(cut, how(Motion.Plane.SPACE)))
                 .isInstanceOf(Problem.class)
@@ -353,7 +345,7 @@ class LandmarkFilesTest {
                 ? Motion.Plane.SPACE
                 : Motion.Plane.SIDE;
         Script quick = Script.squat(BUILD, 1).with(new Script.Tempo(0.3, 0.3, 0, 0.3));
-        byte[] whole = written(legs(Camera.exact(plane, 6).film(new SimulatedAthlete(quick))), format);
+        byte[] whole = written(legs(Camera.exact(plane, 6).film(Shipped.athlete(quick))), format);
         Random random = new Random(format.ordinal());
         int refused = 0;
         for (int i = 0; i < 10_000; i++) {

@@ -11,6 +11,7 @@ import rangordnung.core.protocol.Threshold;
  * @param bottomShare       percent of a repetition's time before and after its lowest point that are its bottom
  * @param longestGap        seconds over which a landmark that was lost is interpolated
  * @param landmarkConfidence below it a landmark is missing, 0 to 1
+ * @param hiddenConfidence  of a keypoint that was labelled though hidden, 0 to 1
  * @param shortestRepetition seconds
  * @param heelUpFrom        centimetres of heel rise from which a heel is up
  * @param foreshortened     percent of its standing length below which a segment points at the camera, so that its angle says nothing
@@ -37,6 +38,7 @@ public record MotionRules(
         Threshold bottomShare,
         Threshold longestGap,
         Threshold landmarkConfidence,
+        Threshold hiddenConfidence,
         Threshold shortestRepetition,
         Threshold heelUpFrom,
         Threshold foreshortened,

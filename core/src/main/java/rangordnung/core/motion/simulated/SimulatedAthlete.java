@@ -9,6 +9,7 @@ import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Landmark.Point;
+import rangordnung.core.protocol.Threshold;
 
 /**
  * Performs a script: segments keep their lengths, feet stay where they stand, and the mass centre stays over the feet
@@ -19,49 +20,17 @@ import rangordnung.core.motion.signal.Landmark.Point;
  */
 public final class SimulatedAthlete {
 
-    /** Share of the front leg at the bottom of a lunge, percent (common practice, no source). */
-    public static final double LUNGE_SHARE = 80;
-    /** Line from front to rear hip-bone point against the trunk, degrees (house convention). */
-    private static final double PELVIC_TILT = 6;
-    /** Pitch of the rear foot of a lunge, degrees, and how high the rear knee hovers, metres (house convention). */
-    private static final double REAR_PITCH = 55;
-
-    private static final double HOVER = 0.06;
-    /** Most of its length to which a leg is stretched (house convention). */
-    private static final double NEARLY_STRAIGHT = 0.995;
-    /** Height over which a stepping foot swings, metres (house convention). */
-    private static final double STEP_HEIGHT = 0.08;
-    /** Share of a lunge's way down that is the step (house convention). */
-    private static final double STEPPING = 0.45;
-    /** Lean of the trunk between lunges, degrees (house convention). */
-    private static final double TALL_LEAN = 2;
-
-    private static final double WOBBLES_PER_SECOND = 2;
-    /** Where the rear foot is before a reverse lunge: metres behind, and its height as a share of the shank (house convention). */
-    private static final double LIFTED_BEHIND = 0.15;
-
-    private static final double LIFTED_TO = 0.9;
-    /**
-     * A stance on one leg (house convention): the lifted foot's place in metres, its pitch in degrees and its height as a
-     * share of the shank; how far the pelvis stands forward, aside of the foot and low.
-     */
-    private static final double STANCE_BEHIND = 0.25;
-
-    private static final double STANCE_PITCH = 30;
-    private static final double STANCE_LIFT = 0.6;
-    private static final double STANCE_FORWARD = 0.02;
-    private static final double STANCE_ASIDE = 0.25;
-    private static final double STANCE_LOW = 0.02;
-
     private final Script script;
+    private final PoseRules poses;
     private final Build build;
     private final BodyModel body;
     private final BodyModel.Pose standing;
     private final BodyModel.Pose bottom;
     private final double lungeAngle;
 
-    public SimulatedAthlete(Script script) {
+    public SimulatedAthlete(Script script, PoseRules poses) {
         this.script = script;
+        this.poses = poses;
         this.build = script.build();
         double plate = Math.min(BodyModel.HIGHEST_PLATE, script.faults().largestHeelRise() / 100);
         this.body = new BodyModel(build, script.limits(), script.arms(), script.load(), plate);
@@ -145,7 +114,9 @@ public final class SimulatedAthlete {
     private double kneeAcross(Skeleton skeleton, Side side, ScriptMoment moment) {
         Faults faults = script.faults();
         double inward = faults.kneeIn().get(side).at(moment.depth(), moment.down())
-                + moment.depth() * faults.wobble() * Math.sin(2 * Math.PI * WOBBLES_PER_SECOND * moment.time());
+                + moment.depth()
+                        * faults.wobble()
+                        * Math.sin(2 * Math.PI * poses.wobbles().value() * moment.time());
         return skeleton.at(Point.SECOND_TOE, side).y() - Skeleton.outward(side) * inward / 100 * build.foot();
     }
 
@@ -173,7 +144,7 @@ public final class SimulatedAthlete {
         Faults faults = script.faults();
         double onset = faults.tuckOnset();
         double share = onset <= bottom.thigh() ? 0 : Math.max(0, (onset - thigh) / (onset - bottom.thigh()));
-        return PELVIC_TILT + lean - share * faults.tuck();
+        return poses.pelvicTilt().value() + lean - share * faults.tuck();
     }
 
     private Map<Landmark, Point3> lunge(ScriptMoment moment) {
@@ -181,8 +152,10 @@ public final class SimulatedAthlete {
         Side rear = front.opposite();
         Faults faults = script.faults();
         boolean stepping = script.exercise() != Script.Exercise.SPLIT_SQUAT;
-        double step = stepping ? ScriptMoment.smooth(Math.min(1, moment.depth() / STEPPING)) : 1;
-        double s = stepping ? ScriptMoment.smooth((moment.depth() - STEPPING) / (1 - STEPPING)) : moment.depth();
+        double step = stepping ? ScriptMoment.smooth(Math.min(1, moment.depth() / whole(poses.stepping()))) : 1;
+        double s = stepping
+                ? ScriptMoment.smooth((moment.depth() - whole(poses.stepping())) / (1 - whole(poses.stepping())))
+                : moment.depth();
         double half = script.stance() / 2;
         double toAnkle = Build.ANKLE_ALONG_FOOT * build.foot();
         Point3 low = low(lungeAngle);
@@ -191,10 +164,10 @@ public final class SimulatedAthlete {
         Point3 upright = new Point3(
                 script.exercise() == Script.Exercise.FORWARD_LUNGE ? -stride : 0,
                 0,
-                build.ankleHeight() + NEARLY_STRAIGHT * build.leg());
+                build.ankleHeight() + whole(poses.nearlyStraight()) * build.leg());
         Point3 pelvis = upright.toward(tall, step).toward(low, s);
         Skeleton skeleton = new Skeleton(build);
-        double swing = STEP_HEIGHT * 4 * step * (1 - step);
+        double swing = whole(poses.stepHeight()) * 4 * step * (1 - step);
         double rise = s * faults.heelRise().get(front) / 100;
         double rearHeel = -stride - Build.BALL_ALONG_FOOT * build.foot();
         switch (script.exercise()) {
@@ -202,22 +175,28 @@ public final class SimulatedAthlete {
                 double frontHeel = ScriptMoment.between(-stride - toAnkle, -toAnkle, step);
                 place(skeleton, front, frontHeel, half, pitch(rise), swing);
                 double toBack = -stride - toAnkle;
-                place(skeleton, rear, ScriptMoment.between(toBack, rearHeel, step), half, step * REAR_PITCH, 0);
-            }
-            case REVERSE_LUNGE -> {
-                place(skeleton, front, -toAnkle, half, pitch(rise), 0);
-                double lifted = build.shank() * LIFTED_TO;
                 place(
                         skeleton,
                         rear,
-                        ScriptMoment.between(-toAnkle - LIFTED_BEHIND, rearHeel, step),
+                        ScriptMoment.between(toBack, rearHeel, step),
                         half,
-                        step * REAR_PITCH,
+                        step * poses.rearPitch().value(),
+                        0);
+            }
+            case REVERSE_LUNGE -> {
+                place(skeleton, front, -toAnkle, half, pitch(rise), 0);
+                double lifted = build.shank() * whole(poses.liftedTo());
+                place(
+                        skeleton,
+                        rear,
+                        ScriptMoment.between(-toAnkle - whole(poses.liftedBehind()), rearHeel, step),
+                        half,
+                        step * poses.rearPitch().value(),
                         (1 - step) * lifted + swing);
             }
             default -> {
                 place(skeleton, front, -toAnkle, half, pitch(rise), 0);
-                place(skeleton, rear, rearHeel, half, REAR_PITCH, 0);
+                place(skeleton, rear, rearHeel, half, poses.rearPitch().value(), 0);
             }
         }
         double across = s * faults.drift() / 100 * script.stance();
@@ -226,17 +205,19 @@ public final class SimulatedAthlete {
             double straight = skeleton.straight(side);
             double inward = side == front
                     ? faults.kneeIn().get(front).at(s, moment.down())
-                            + s * faults.wobble() * Math.sin(2 * Math.PI * WOBBLES_PER_SECOND * moment.time())
+                            + s
+                                    * faults.wobble()
+                                    * Math.sin(2 * Math.PI * poses.wobbles().value() * moment.time())
                     : 0;
             double line = ScriptMoment.between(
                     straight, skeleton.at(Point.SECOND_TOE, side).y(), s);
             skeleton.knee(side, line - Skeleton.outward(side) * inward / 100 * build.foot());
         }
-        double lean = ScriptMoment.between(TALL_LEAN, lungeAngle, s)
+        double lean = ScriptMoment.between(poses.tallLean().value(), lungeAngle, s)
                 + s * faults.trunk()
                 + (moment.down() ? 0 : 4 * s * (1 - s) * faults.hipsFirst());
         skeleton.upperBody(lean, script.arms(), s * faults.armsFall());
-        skeleton.hipBones(PELVIC_TILT + lean);
+        skeleton.hipBones(poses.pelvicTilt().value() + lean);
         return skeleton.places();
     }
 
@@ -250,11 +231,11 @@ public final class SimulatedAthlete {
 
     /** Distance of the rear ball behind the front ankle for which the rear knee hovers below the hip at the bottom. */
     private double stride(Point3 low) {
-        double p = Math.toRadians(REAR_PITCH);
+        double p = Math.toRadians(poses.rearPitch().value());
         double behind = (Build.BALL_ALONG_FOOT - Build.ANKLE_ALONG_FOOT) * build.foot();
         double ankleUp = behind * Math.sin(p) + build.ankleHeight() * Math.cos(p);
         double ankleBehindBall = behind * Math.cos(p) - build.ankleHeight() * Math.sin(p);
-        double kneeZ = Math.max(HOVER, low.z() - build.thigh());
+        double kneeZ = Math.max(whole(poses.hover()), low.z() - build.thigh());
         double thighBack = shortened(build.thigh(), low.z() - kneeZ);
         double shankBack = shortened(build.shank(), ankleUp - kneeZ);
         return -(low.x() - thighBack - shankBack) - ankleBehindBall;
@@ -262,7 +243,7 @@ public final class SimulatedAthlete {
 
     /** Height of the hips with both legs nearly straight in a stride. */
     private double tallHeight(double stride) {
-        return build.ankleHeight() + shortened(NEARLY_STRAIGHT * build.leg(), stride / 2);
+        return build.ankleHeight() + shortened(whole(poses.nearlyStraight()) * build.leg(), stride / 2);
     }
 
     /** Hips at the bottom of a lunge, above the front ankle at the origin. */
@@ -283,13 +264,19 @@ public final class SimulatedAthlete {
             Skeleton skeleton = new Skeleton(build);
             double half = script.stance() / 2;
             place(skeleton, Side.LEFT, -Build.ANKLE_ALONG_FOOT * build.foot(), half, 0, 0);
-            place(skeleton, Side.RIGHT, -stride(hips) - Build.BALL_ALONG_FOOT * build.foot(), half, REAR_PITCH, 0);
+            place(
+                    skeleton,
+                    Side.RIGHT,
+                    -stride(hips) - Build.BALL_ALONG_FOOT * build.foot(),
+                    half,
+                    poses.rearPitch().value(),
+                    0);
             skeleton.hips(hips, 0);
             for (Side side : Side.values()) {
                 skeleton.knee(side, skeleton.straight(side));
             }
             skeleton.upperBody(middle, script.arms(), 0);
-            if (share(skeleton, Side.LEFT) < LUNGE_SHARE) {
+            if (share(skeleton, Side.LEFT) < poses.lungeShare().value()) {
                 least = middle;
             } else {
                 most = middle;
@@ -317,19 +304,28 @@ public final class SimulatedAthlete {
         double y = Skeleton.outward(foot) * build.hipSpacing() / 2;
         skeleton.foot(foot, new Point3(-toAnkle, y, 0), script.turnOut(), 0, 0);
         skeleton.foot(
-                lifted, new Point3(-toAnkle - STANCE_BEHIND, -y, 0), 0, STANCE_PITCH, build.shank() * STANCE_LIFT);
+                lifted,
+                new Point3(-toAnkle - whole(poses.stanceBehind()), -y, 0),
+                0,
+                poses.stancePitch().value(),
+                build.shank() * whole(poses.stanceLift()));
         Point3 sway = Sway.at(time, script.sway());
         Point3 pelvis = new Point3(
-                STANCE_FORWARD + sway.x(),
-                y * STANCE_ASIDE + sway.y(),
-                build.ankleHeight() + NEARLY_STRAIGHT * build.leg() - STANCE_LOW);
+                whole(poses.stanceForward()) + sway.x(),
+                y * whole(poses.stanceAside()) + sway.y(),
+                build.ankleHeight() + whole(poses.nearlyStraight()) * build.leg() - whole(poses.stanceLow()));
         skeleton.hips(pelvis, script.faults().obliquity());
         double inward = script.faults().kneeIn().get(foot).bottom() / 100 * build.foot();
         skeleton.knee(foot, skeleton.straight(foot) - Skeleton.outward(foot) * inward);
         skeleton.knee(lifted, skeleton.straight(lifted));
-        skeleton.upperBody(TALL_LEAN + script.faults().trunk(), ArmPosition.HANGING, 0);
-        skeleton.hipBones(PELVIC_TILT);
+        skeleton.upperBody(poses.tallLean().value() + script.faults().trunk(), ArmPosition.HANGING, 0);
+        skeleton.hipBones(poses.pelvicTilt().value());
         return skeleton.places();
+    }
+
+    /** Metres of centimetres, or a share of percent. */
+    private static double whole(Threshold hundredths) {
+        return hundredths.value() / 100;
     }
 
     private static double sin(double degrees) {

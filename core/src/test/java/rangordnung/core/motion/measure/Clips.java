@@ -25,8 +25,12 @@ final class Clips {
 
     private Clips() {}
 
+    static SimulatedAthlete athlete(Script script) {
+        return new SimulatedAthlete(script, StandardFloor.POSES);
+    }
+
     static Motion film(Script script, Motion.Plane plane) {
-        return Camera.exact(plane, 60).film(new SimulatedAthlete(script));
+        return Camera.exact(plane, 60).film(athlete(script));
     }
 
     static ClipReport squat(Motion motion) {

@@ -48,7 +48,7 @@ class NoiseTest {
                 .withPelvis(8, 3)
                 .withTuck(10, 15);
         SimulatedAthlete athlete =
-                new SimulatedAthlete(Script.squat(BUILD, 1).with(faults).with(new Script.Tempo(1, 1.2, 0.5, 1.0)));
+                Clips.athlete(Script.squat(BUILD, 1).with(faults).with(new Script.Tempo(1, 1.2, 0.5, 1.0)));
         Map<Key, Double> truth = new LinkedHashMap<>();
         values(Camera.exact(plane, 30).film(athlete)).forEach(v -> truth.put(key(v), v.value()));
         Map<Key, Integer> inside = new ConcurrentHashMap<>();

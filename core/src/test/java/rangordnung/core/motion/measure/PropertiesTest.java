@@ -36,7 +36,7 @@ class PropertiesTest {
                 .withPelvis(8, -3);
         return Camera.exact(plane, 30)
                 .withNoise(0.002, 9)
-                .film(new SimulatedAthlete(Script.squat(BUILD, 1).with(faults)));
+                .film(Clips.athlete(Script.squat(BUILD, 1).with(faults)));
     }
 
     private static List<Measurement.Value> values(Motion motion) {
@@ -146,7 +146,7 @@ class PropertiesTest {
 
     @Test
     void short_losses_of_sight_change_little() {
-        SimulatedAthlete athlete = new SimulatedAthlete(Script.squat(BUILD, 1));
+        SimulatedAthlete athlete = Clips.athlete(Script.squat(BUILD, 1));
         double whole = Clips.value(
                 Clips.squat(Camera.exact(Motion.Plane.SIDE, 60).film(athlete)),
                 Measure.THIGH_ANGLE,

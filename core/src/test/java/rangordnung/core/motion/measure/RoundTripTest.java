@@ -16,6 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import rangordnung.core.StandardFloor;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
@@ -24,7 +25,6 @@ import rangordnung.core.motion.signal.Repetition.Moment;
 import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Faults.Phases;
 import rangordnung.core.motion.simulated.Script;
-import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.core.protocol.School.KneeReference;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 
@@ -43,7 +43,7 @@ class RoundTripTest {
             names = {"SIDE", "SPACE"})
     void the_sagittal_angles_of_a_clean_squat(Motion.Plane plane) {
         Script script = Script.squat(BUILD, 3);
-        BodyModel.Pose told = new SimulatedAthlete(script).bottom();
+        BodyModel.Pose told = Clips.athlete(script).bottom();
         ClipReport report = squat(film(script, plane));
         assertThat(report.repetitions()).hasSize(3);
         assertThat(report.incomplete()).isZero();
@@ -198,13 +198,13 @@ class RoundTripTest {
         assertThat(value(report, Measure.KNEE_OFFSET, Optional.of(front), Moment.BOTTOM))
                 .isCloseTo(kneeIn, PERCENT_OF_FOOT);
         assertThat(value(report, Measure.FRONT_LEG_SHARE, Optional.of(front), Moment.BOTTOM))
-                .isCloseTo(SimulatedAthlete.LUNGE_SHARE, within(0.3));
+                .isCloseTo(StandardFloor.POSES.lungeShare().value(), within(0.3));
         assertThat(value(report, Measure.HEEL_RISE, Optional.of(front), Moment.REPETITION))
                 .isCloseTo(0, within(exercise == Script.Exercise.FORWARD_LUNGE ? 20 : 0.1));
         if (kneeIn == 0) {
             assertThat(value(report, Measure.THIGH_ANGLE, WHOLE, Moment.BOTTOM)).isCloseTo(2, DEGREES);
             assertThat(value(report, Measure.SHIN_ANGLE, WHOLE, Moment.BOTTOM))
-                    .isCloseTo(new SimulatedAthlete(script).lungeAngle(), DEGREES);
+                    .isCloseTo(Clips.athlete(script).lungeAngle(), DEGREES);
             assertThat(value(report, Measure.TRUNK_MINUS_SHIN, WHOLE, Moment.BOTTOM))
                     .isCloseTo(0, DEGREES);
         }
@@ -235,7 +235,7 @@ class RoundTripTest {
         Script script = Script.squat(BUILD, 1).with(Faults.NONE.withHeelRise(Sided.both(2.0)));
         Motion motion = rangordnung.core.motion.simulated.Camera.exact(Motion.Plane.SIDE, 30)
                 .withScale(400)
-                .film(new SimulatedAthlete(script));
+                .film(Clips.athlete(script));
         ClipReport report = squat(motion);
         assertThat(report.scaleFromBody()).isTrue();
         assertThat(report.metresPerUnit().orElseThrow()).isCloseTo(1 / 400.0, within(0.02 / 400));

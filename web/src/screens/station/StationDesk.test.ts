@@ -1,0 +1,141 @@
+import { render, screen, within } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { station } from '../../../tests/protocol';
+import { keys } from '../../lib/keys/keys.svelte';
+import { outbox } from '../../lib/outbox/outbox.svelte';
+import type { FactSent } from '../../lib/record/book';
+import { Desk } from './desk.svelte';
+import StationDesk from './StationDesk.svelte';
+
+let written: FactSent[];
+let desk: Desk;
+const reload = vi.fn();
+
+beforeEach(() => {
+  written = [];
+  vi.spyOn(outbox, 'of').mockReturnValue([]);
+  vi.spyOn(outbox, 'put').mockImplementation((_, facts) => void written.push(...facts));
+  vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
+  desk = new Desk(station(['Amara L.', 'Bartosz Ż.']));
+});
+
+function opened() {
+  render(StationDesk, { desk, reload });
+  return userEvent.setup();
+}
+const press = (key: string) => {
+  const event = new KeyboardEvent('keydown', { key });
+  Object.defineProperty(event, 'target', { value: document.body });
+  keys.handle(event);
+};
+const marks = () =>
+  written.flatMap(({ fact }) =>
+    fact.kind === 'marked' || fact.kind === 'couldNotTell'
+      ? [`${fact.criterion} ${fact.side ?? ''} ${'grade' in fact ? fact.grade : '?'}`]
+      : [],
+  );
+const main = () => screen.getByRole('button', { name: /: seen$|^Next athlete$/ });
+const who = () => screen.getByTestId('athlete').textContent.trim();
+
+describe('the station', () => {
+  it('takes a clean athlete three touches and goes on to the next', async () => {
+    const user = opened();
+    for (let touch = 0; touch < 3; touch++) await user.click(main());
+    expect(written.map((f) => f.fact.kind)).toEqual(['trialOpened', 'viewClosed', 'viewClosed']);
+    expect(who()).toBe('Bartosz Ż.');
+  });
+
+  it('takes two faults seven touches, each on the spot of the figure', async () => {
+    const user = opened();
+    const spot = (name: RegExp) =>
+      within(screen.getByRole('region', { name: 'Mark on the figure' })).getByRole('button', {
+        name,
+      });
+    await user.click(spot(/^Knee line left: none/));
+    await user.click(spot(/^Knee line left: slight/));
+    await user.click(main());
+    await user.click(spot(/^Depth: none/));
+    await user.click(spot(/^Depth: slight/));
+    await user.click(main());
+    await user.click(main());
+    expect(marks()).toEqual([
+      'knee-line LEFT SLIGHT',
+      'knee-line LEFT MARKED',
+      'depth  SLIGHT',
+      'depth  MARKED',
+    ]);
+    expect(who()).toBe('Bartosz Ż.');
+  });
+
+  it('is run from the keyboard: a letter for the left, a capital for the right, digits, back', () => {
+    opened();
+    press('k');
+    press('K');
+    press('3');
+    press('u');
+    press('z');
+    expect(marks()).toEqual([
+      'knee-line LEFT SLIGHT',
+      'knee-line RIGHT SLIGHT',
+      'knee-line RIGHT SEVERE',
+      'knee-line RIGHT ?',
+    ]);
+    expect(written.at(-1)!.fact.kind).toBe('withdrawn');
+    press('v');
+    expect(desk.view).toBe('SIDE');
+  });
+
+  it('leaves letters to a field that is typed in', () => {
+    opened();
+    const field = document.body.appendChild(document.createElement('input'));
+    const event = new KeyboardEvent('keydown', { key: 'k' });
+    Object.defineProperty(event, 'target', { value: field });
+    keys.handle(event);
+    field.remove();
+    expect(marks()).toEqual([]);
+  });
+
+  it('asks which cue was given before it marks a trial as cued', async () => {
+    const user = opened();
+    await user.click(screen.getByLabelText('Extra cue given'));
+    await user.click(screen.getByRole('button', { name: 'Knees out' }));
+    expect(written.at(-1)!.fact).toMatchObject({
+      kind: 'trialFlagged',
+      flag: 'CUED',
+      words: 'Knees out',
+    });
+    expect(screen.getByLabelText('Extra cue given')).toBeChecked();
+  });
+
+  it('calls whoever is chosen in the queue, and sends on whoever is away', async () => {
+    const user = opened();
+    await user.click(screen.getByRole('button', { name: 'Queue' }));
+    await user.click(screen.getByRole('button', { name: /Bartosz/ }));
+    expect(who()).toBe('Bartosz Ż.');
+    await user.click(screen.getByRole('button', { name: 'Queue' }));
+    await user.click(screen.getByRole('button', { name: 'absent' }));
+    expect(written.at(-1)!.fact).toMatchObject({ kind: 'attended', attendance: 'ABSENT' });
+    expect(who()).toBe('Amara L.');
+  });
+
+  it('shows nothing to mark once pain has stopped the trial', async () => {
+    const user = opened();
+    press('p');
+    const sheet = within(screen.getByRole('dialog'));
+    await user.click(sheet.getByLabelText('Knee'));
+    await user.click(sheet.getByLabelText('right'));
+    await user.click(sheet.getByLabelText('6'));
+    await user.click(sheet.getByRole('button', { name: 'Stop and record' }));
+    expect(screen.getByRole('alert')).toHaveTextContent('Stopped for pain');
+    expect(screen.queryByRole('region', { name: 'Marks' })).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Next athlete' }));
+    expect(who()).toBe('Bartosz Ż.');
+  });
+
+  it('says so when nobody is in the roster', () => {
+    desk = new Desk(station([]));
+    opened();
+    expect(screen.getByText(/There is nobody in this roster/)).toBeVisible();
+  });
+});
