@@ -1493,6 +1493,8 @@ export interface components {
             grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
             /** @enum {string} */
             kind: "graded";
+            /** Format: double */
+            offset?: number;
             origin: components["schemas"]["Origin"];
             /** Format: double */
             sem: number;
@@ -1717,6 +1719,16 @@ export interface components {
             hall?: string;
             open: boolean;
         };
+        Likelihood: {
+            /** Format: double */
+            marked: number;
+            /** Format: double */
+            none: number;
+            /** Format: double */
+            severe: number;
+            /** Format: double */
+            slight: number;
+        };
         LimitsOfAgreement: {
             /** Format: double */
             bias: number;
@@ -1729,64 +1741,78 @@ export interface components {
         };
         LinkReport: {
             explanations: components["schemas"]["LinkReportExplanation"][];
-            general: components["schemas"]["LinkReportEvidence"][];
+            first: ("PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "HIP_ROOM" | "ASYMMETRY" | "TRUNK" | "COORDINATION" | "STEP_LENGTH" | "TURN_OUT_AND_STANCE" | "STRENGTH_OR_CONFIDENCE")[];
+            loadHistory: boolean;
             outcomes: components["schemas"]["Outcome"][];
-            treated: ("PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR")[];
-        };
-        LinkReportEvidence: {
-            /** Format: double */
-            detectable?: number;
-            doubtful: boolean;
-            /** @enum {string} */
-            side?: "LEFT" | "RIGHT";
-            /** Format: double */
-            size?: number;
-            source: components["schemas"]["LinkReportEvidenceSource"];
-            /** Format: uuid */
-            trial?: string;
-            /** Format: double */
-            weight: number;
-        };
-        LinkReportEvidenceSource: components["schemas"]["LinkReportEvidenceSourceByRetest"] | components["schemas"]["LinkReportEvidenceSourceByRule"];
-        LinkReportEvidenceSourceByRetest: {
-            /** @enum {string} */
-            kind: "byRetest";
-            retest: string;
-            /** @enum {string} */
-            verdict: "HELPED" | "WORSE" | "WITHIN_NOISE";
-        };
-        LinkReportEvidenceSourceByRule: {
-            /** @enum {string} */
-            kind: "byRule";
-            /** @enum {string} */
-            rule: "WALL_TEST_LIMITED" | "WALL_TEST_FINE" | "WALL_TEST_FINE_HEELS_UP_HELPS" | "NEITHER_INNER_HEEL_NOR_FOREFOOT" | "HIP_ROOM_ENDS_EARLY" | "HIP_ROOM_FREE" | "STATIC_CLEAN_STEPPING_FAULTY" | "CHAIR_CLEAN_SQUAT_FAULTY" | "SHIFT_WITH_PAIN_OR_OLD_INJURY" | "SHIFT_WITHOUT_PAIN" | "SIDES_DIFFER" | "KNEECAP_PAIN_AFTER_LOAD_CHANGE" | "ARCH_SINKS" | "BODY_MODEL_LENGTHS" | "BODY_MODEL_ANKLE" | "BODY_MODEL_IN_REACH";
         };
         LinkReportExplanation: {
             criterion: string;
             /** @enum {string} */
             grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            kind: string;
             links: components["schemas"]["LinkReportRankedLink"][];
-            separates?: components["schemas"]["LinkReportSeparator"];
+            next?: components["schemas"]["LinkReportNextTrial"];
+            painFirst: boolean;
             /** @enum {string} */
             side?: "LEFT" | "RIGHT";
             test: string;
         };
-        LinkReportRankedLink: {
-            evidence: components["schemas"]["LinkReportEvidence"][];
-            /** @enum {string} */
-            link: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
+        LinkReportNextTrial: {
             /** Format: double */
-            score: number;
-            /** @enum {string} */
-            standing: "SUPPORTED" | "OPEN" | "AGAINST";
-        };
-        LinkReportSeparator: {
+            bits: number;
             id: string;
-            /** @enum {string} */
-            one: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
-            /** @enum {string} */
-            other: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
             retest: boolean;
+            /** Format: double */
+            seconds: number;
+        };
+        LinkReportRankedLink: {
+            /** Format: double */
+            chance: number;
+            /** @enum {string} */
+            link: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "HIP_ROOM" | "ASYMMETRY" | "TRUNK" | "COORDINATION" | "STEP_LENGTH" | "TURN_OUT_AND_STANCE" | "STRENGTH_OR_CONFIDENCE";
+            /** Format: double */
+            prior: number;
+            /** @enum {string} */
+            standing: "LIKELY" | "LEADING" | "OPEN" | "UNLIKELY";
+            trials: components["schemas"]["LinkReportSaid"][];
+        };
+        LinkReportSaid: {
+            doubtful: boolean;
+            /** Format: double */
+            ratio: number;
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            source: components["schemas"]["LinkReportSource"];
+            trials: string[];
+            /** @enum {string} */
+            words: "CLEARLY_FOR" | "FOR" | "LITTLE" | "AGAINST" | "CLEARLY_AGAINST";
+        };
+        LinkReportSource: components["schemas"]["LinkReportSourceByRetest"] | components["schemas"]["LinkReportSourceByTest"] | components["schemas"]["LinkReportSourceByValue"];
+        LinkReportSourceByRetest: {
+            /** @enum {string} */
+            before: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** @enum {string} */
+            kind: "byRetest";
+            /** @enum {string} */
+            now: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            retest: string;
+        };
+        LinkReportSourceByTest: {
+            /** @enum {string} */
+            grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** @enum {string} */
+            kind: "byTest";
+            test: string;
+        };
+        LinkReportSourceByValue: {
+            /** @enum {string} */
+            kind: "byValue";
+            /** Format: double */
+            need?: number;
+            /** @enum {string} */
+            of: "WALL_DISTANCE" | "BODY_MODEL" | "DEPTH_CEILING" | "KNEE_TO_ARMPIT" | "SIDES";
+            /** Format: double */
+            value?: number;
         };
         Measurement: components["schemas"]["MeasurementValue"] | components["schemas"]["MeasurementNotAssessable"];
         MeasurementNotAssessable: {
@@ -1987,6 +2013,7 @@ export interface components {
             criterion: string;
             /** @enum {string} */
             now: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            seen: components["schemas"]["Likelihood"];
             /** @enum {string} */
             side?: "LEFT" | "RIGHT";
             /** @enum {string} */
@@ -2120,7 +2147,7 @@ export interface components {
             /** @enum {string} */
             kind: "placed";
             /** @enum {string} */
-            link?: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
+            link?: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "HIP_ROOM" | "ASYMMETRY" | "TRUNK" | "COORDINATION" | "STEP_LENGTH" | "TURN_OUT_AND_STANCE" | "STRENGTH_OR_CONFIDENCE";
             movers: components["schemas"]["ProposalMover"][];
             reasons: components["schemas"]["Reason"][];
             rung?: string;
@@ -2206,7 +2233,7 @@ export interface components {
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
             /** @enum {string} */
-            link: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "COORDINATION" | "ASYMMETRY" | "HIP_ROOM" | "TRUNK" | "STRENGTH_OR_FEAR";
+            link: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "HIP_ROOM" | "ASYMMETRY" | "TRUNK" | "COORDINATION" | "STEP_LENGTH" | "TURN_OUT_AND_STANCE" | "STRENGTH_OR_CONFIDENCE";
             standing: ("PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD")[];
         };
         ReasonHeldOnce: {

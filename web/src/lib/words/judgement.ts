@@ -102,7 +102,9 @@ export const linkWord: Record<Schemas['LinkReportRankedLink']['link'], () => str
   ASYMMETRY: m.link_asymmetry,
   HIP_ROOM: m.link_room,
   TRUNK: m.link_trunk,
-  STRENGTH_OR_FEAR: m.link_strength,
+  STEP_LENGTH: m.link_step_length,
+  TURN_OUT_AND_STANCE: m.link_stance,
+  STRENGTH_OR_CONFIDENCE: m.link_strength,
 };
 
 export const armsWord: Record<Schemas['Conditions']['arms'], () => string> = {
@@ -180,40 +182,21 @@ export const strengthWord: Record<Schemas['AgreementControllerWorded']['strength
     ALMOST_PERFECT: m.strength_perfect,
   };
 
-export const outcomeWord: Record<
-  Schemas['LinkReportEvidenceSourceByRetest']['verdict'],
-  () => string
-> = {
-  HELPED: m.outcome_helped,
-  WORSE: m.outcome_worse,
-  WITHIN_NOISE: m.outcome_within_noise,
-};
-
 export const standingWord: Record<Schemas['LinkReportRankedLink']['standing'], () => string> = {
-  SUPPORTED: m.standing_supported,
+  LIKELY: m.standing_likely,
+  LEADING: m.standing_leading,
   OPEN: m.standing_open,
-  AGAINST: m.standing_against,
+  UNLIKELY: m.standing_unlikely,
 };
 
-export const linkRuleWord: Record<Schemas['LinkReportEvidenceSourceByRule']['rule'], () => string> =
-  {
-    WALL_TEST_LIMITED: m.evid_wall_limited,
-    WALL_TEST_FINE: m.evid_wall_fine,
-    WALL_TEST_FINE_HEELS_UP_HELPS: m.evid_wall_fine_heels,
-    NEITHER_INNER_HEEL_NOR_FOREFOOT: m.evid_neither,
-    HIP_ROOM_ENDS_EARLY: m.evid_room_ends,
-    HIP_ROOM_FREE: m.evid_room_free,
-    STATIC_CLEAN_STEPPING_FAULTY: m.evid_static,
-    CHAIR_CLEAN_SQUAT_FAULTY: m.evid_chair,
-    SHIFT_WITH_PAIN_OR_OLD_INJURY: m.evid_shift_pain,
-    SHIFT_WITHOUT_PAIN: m.evid_shift,
-    SIDES_DIFFER: m.evid_sides,
-    KNEECAP_PAIN_AFTER_LOAD_CHANGE: m.evid_kneecap,
-    ARCH_SINKS: m.evid_arch,
-    BODY_MODEL_LENGTHS: m.evid_body_lengths,
-    BODY_MODEL_ANKLE: m.evid_body_ankle,
-    BODY_MODEL_IN_REACH: m.evid_body_reach,
-  };
+/** How loudly a trial speaks of a link. */
+export const loudWord: Record<Schemas['LinkReportSaid']['words'], () => string> = {
+  CLEARLY_FOR: m.loud_clearly_for,
+  FOR: m.loud_for,
+  LITTLE: m.loud_little,
+  AGAINST: m.loud_against,
+  CLEARLY_AGAINST: m.loud_clearly_against,
+};
 
 export const clearanceWord: Record<Schemas['AthleteRecord']['clearance'], () => string> = {
   NOT_ASKED: m.clearance_not_asked,

@@ -29,7 +29,7 @@ describe('an athlete’s page', () => {
   it('proposes a place with its reasons, and names what would tell the links apart', async () => {
     await shown();
     expect(screen.getByRole('heading', { name: 'What may limit the movement' })).toBeVisible();
-    expect(screen.getAllByText(/What would tell: Ankle wall test/)[0]).toBeVisible();
+    expect(screen.getAllByText(/What would tell most now: /)[0]).toBeVisible();
     expect(screen.getAllByText(/foot/)[0]).toBeVisible();
     expect(screen.getByText('Never a diagnosis; evidence from this screen only.')).toBeVisible();
   });

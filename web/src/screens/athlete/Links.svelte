@@ -2,15 +2,9 @@
   import type { Names } from '../../lib/api/catalogue';
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import {
-    cellWord,
-    linkRuleWord,
-    linkWord,
-    outcomeWord,
-    sideWord,
-    standingWord,
-  } from '../../lib/words/judgement';
-  import { hundredths, say } from '../../lib/words/words';
+  import { cellWord, linkWord, sideWord, standingWord } from '../../lib/words/judgement';
+  import { hundredths, integer, say } from '../../lib/words/words';
+  import { faultsOf, said, type Explanation } from './links';
 
   interface Props {
     report: Schemas['LinkReport'];
@@ -18,6 +12,7 @@
     names: Names;
   }
   let { report, protocol, names }: Props = $props();
+  let figures = $state(false);
 
   const retestName = (id: string) => {
     const found = protocol.retests.find((r) => r.id === id);
@@ -27,83 +22,93 @@
     const found = protocol.tests.find((t) => t.id === id);
     return found ? say(found.name) : id;
   };
-
-  function words(e: Schemas['LinkReportEvidence']): string {
-    const source = e.source;
-    const said =
-      source.kind === 'byRetest'
-        ? m.evidence_retest({
-            retest: retestName(source.retest),
-            verdict: outcomeWord[source.verdict](),
-            size: hundredths(e.size ?? 0),
-            noise: hundredths(e.detectable ?? 0),
-          })
-        : linkRuleWord[source.rule]();
-    return `${said}${e.side ? `, ${sideWord[e.side]()}` : ''}${e.doubtful ? ` (${m.evidence_doubtful()})` : ''}`;
-  }
+  const told = (e: Explanation) => e.links.some((l) => l.trials.length);
+  const ofSide = (e: Explanation) => (e.side ? sideWord[e.side]() : '');
+  const hundred = (chance: number) => integer(100 * chance);
 </script>
 
 <section class="floor-line pt-3" data-testid="links">
   <h2>{m.links_title()}</h2>
   <p class="quiet text-sm">{m.links_never()}</p>
-  {#if !report.explanations.length}<p class="mt-1">{m.links_none()}</p>{/if}
-  {#if report.treated.length > 1}<p class="mt-1">
-      {m.links_order({ order: report.treated.map((l) => linkWord[l]()).join(' → ') })}
+  {#if report.loadHistory}<p class="mt-2 border-l-4 border-error pl-2">
+      {m.links_load_history()}
     </p>{/if}
-  {#each report.explanations as explanation (`${explanation.test} ${explanation.criterion} ${explanation.side ?? ''}`)}
-    <div class="mt-4">
+  {#if !report.explanations.length}<p class="mt-1">{m.links_none()}</p>{/if}
+  {#if report.first.length > 1}<p class="mt-1">
+      {m.links_order({ order: report.first.map((l) => linkWord[l]()).join(' → ') })}
+    </p>{/if}
+  {#each faultsOf(report.explanations) as fault (`${fault.test} ${fault.criterion}`)}
+    <div class="mt-4" data-testid="fault">
       <h3 class="font-bold">
-        {names.criterion(explanation.criterion)}
-        {explanation.side ? sideWord[explanation.side]() : ''}, {cellWord[explanation.grade]()}
-        <span class="quiet font-normal">{testName(explanation.test)}</span>
+        {names.criterion(fault.criterion)}:
+        {fault.sides
+          .map((e) => [ofSide(e), cellWord[e.grade]()].filter(Boolean).join(' '))
+          .join(', ')}
+        <span class="quiet font-normal">{testName(fault.test)}</span>
       </h3>
-      <ol class="mt-1">
-        {#each explanation.links as link (link.link)}
-          <li
-            class={[
-              'grid grid-cols-[10rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-1',
-              link.standing,
-            ]}
-          >
-            <span
-              ><strong>{linkWord[link.link]()}</strong><span class="quiet block text-sm"
-                >{standingWord[link.standing]()}</span
-              ></span
-            >
-            <ul class="text-sm">
-              {#each link.evidence as e, i (i)}
-                <li>
-                  <span aria-label={e.weight > 0 ? m.links_for() : m.links_against()}
-                    >{e.weight > 0 ? '+' : '−'}{Math.abs(e.weight)}</span
-                  >
-                  {words(e)}
-                </li>
-              {/each}
-            </ul>
-          </li>
-        {/each}
-      </ol>
-      {#if explanation.separates}
-        <p class="border-l-4 border-accent pl-2">
-          {m.links_separate({
-            one: linkWord[explanation.separates.one](),
-            other: linkWord[explanation.separates.other](),
-            what: explanation.separates.retest
-              ? retestName(explanation.separates.id)
-              : testName(explanation.separates.id),
-          })}
-        </p>
-      {/if}
+      {#each fault.apart as explanation, i (i)}
+        {#if fault.apart.length > 1}<h4 class="mt-2">{ofSide(explanation)}</h4>{/if}
+        {#if explanation.painFirst}<p class="mt-1 border-l-4 border-error pl-2 font-bold">
+            {m.links_pain_first()}
+          </p>{/if}
+        {#if !told(explanation)}
+          <p class="mt-1">
+            {m.links_not_told({
+              links: explanation.links.map((l) => linkWord[l.link]()).join(', '),
+            })}
+          </p>
+        {:else}
+          <ol class="mt-1">
+            {#each explanation.links as link (link.link)}
+              <li
+                class="grid grid-cols-[10rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-1"
+                data-link={link.link}
+              >
+                <span
+                  ><span class={link.standing === 'UNLIKELY' ? '' : 'font-bold'}
+                    >{linkWord[link.link]()}</span
+                  ><span class="quiet block text-sm"
+                    >{standingWord[link.standing]()}{#if figures}<br />{m.links_chance({
+                        chance: hundred(link.chance),
+                        prior: hundred(link.prior),
+                      })}{/if}</span
+                  ></span
+                >
+                <ul class="text-sm">
+                  {#each link.trials as trial, j (j)}
+                    <li>
+                      {said(trial, retestName, testName)}{#if figures}
+                        <span class="quiet"
+                          >({m.links_ratio({
+                            ratio: hundredths(Math.max(trial.ratio, 1 / trial.ratio)),
+                          })})</span
+                        >{/if}
+                    </li>
+                  {:else}<li class="quiet">{m.links_no_trial()}</li>{/each}
+                </ul>
+              </li>
+            {/each}
+          </ol>
+        {/if}
+        {#if explanation.next}
+          <p class="mt-1 border-l-4 border-accent pl-2">
+            {m.links_next({
+              what: explanation.next.retest
+                ? retestName(explanation.next.id)
+                : testName(explanation.next.id),
+              seconds: integer(explanation.next.seconds),
+            })}
+          </p>
+        {:else if told(explanation) && !explanation.painFirst}<p class="quiet mt-1 text-sm">
+            {m.links_no_next()}
+          </p>{/if}
+      {/each}
     </div>
   {/each}
+  {#if report.explanations.some(told)}
+    <label class="mt-3 flex min-h-11 items-center gap-3 text-sm">
+      <input type="checkbox" class="checkbox" bind:checked={figures} />{m.links_figures()}
+    </label>
+    {#if figures}<p class="quiet text-sm">{m.links_figures_text()}</p>{/if}
+  {/if}
 </section>
-
-<style>
-  .AGAINST {
-    opacity: 0.75;
-  }
-  .AGAINST strong {
-    font-weight: 400;
-    text-decoration: line-through;
-  }
-</style>

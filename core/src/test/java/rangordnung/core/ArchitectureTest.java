@@ -52,6 +52,8 @@ class ArchitectureTest {
             .definedBy("rangordnung.core.motion..")
             .layer("record")
             .definedBy("rangordnung.core.record..")
+            .layer("certainty")
+            .definedBy("rangordnung.core.certainty..")
             .layer("judgement")
             .definedBy("rangordnung.core.judgement..")
             .layer("link")
@@ -75,9 +77,11 @@ class ArchitectureTest {
             .whereLayer("record")
             .mayOnlyAccessLayers("body", "protocol", "safety")
             .whereLayer("judgement")
-            .mayOnlyAccessLayers("body", "protocol", "record", "motion", "safety")
+            .mayOnlyAccessLayers("body", "protocol", "certainty", "record", "motion", "safety")
+            .whereLayer("certainty")
+            .mayOnlyAccessLayers("protocol")
             .whereLayer("link")
-            .mayOnlyAccessLayers("body", "protocol", "record", "safety", "judgement")
+            .mayOnlyAccessLayers("body", "protocol", "certainty", "record", "safety", "judgement")
             .whereLayer("agreement")
             .mayOnlyAccessLayers("body", "protocol", "record", "judgement")
             .whereLayer("plan")
@@ -85,7 +89,7 @@ class ArchitectureTest {
             .whereLayer("ladder")
             .mayOnlyAccessLayers("body", "protocol")
             .whereLayer("placement")
-            .mayOnlyAccessLayers("body", "protocol", "record", "safety", "judgement", "link", "ladder");
+            .mayOnlyAccessLayers("body", "protocol", "certainty", "record", "safety", "judgement", "link", "ladder");
 
     /** Signals know nothing of measures, and what simulates movement knows nothing of measuring it. */
     @ArchTest

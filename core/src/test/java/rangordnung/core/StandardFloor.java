@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.LinkRules;
 import rangordnung.core.motion.simulated.PoseRules;
@@ -33,7 +34,9 @@ public final class StandardFloor {
     public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.1.json", PlacementRules.class);
 
     public static final PoseRules POSES = read("/rangordnung/motion/house-pose.1.json", PoseRules.class);
-    public static final LinkRules LINKS = read("/rangordnung/links/house-links.1.json", LinkRules.class);
+    public static final CertaintyRules CERTAINTY =
+            read("/rangordnung/certainty/house-certainty.1.json", CertaintyRules.class);
+    public static final LinkRules LINKS = read("/rangordnung/links/house-links.2.json", LinkRules.class);
     public static final Battery BATTERY = read("/rangordnung/protocols/battery.3.json", Battery.class);
     public static final List<String> RECIPES =
             List.of("standard-floor.4", "training-stance.3", "personal.3", "running-field.3", "quick-lesson.3");

@@ -253,7 +253,7 @@ class VectorsTest {
         UUID baseline = rater.close(View.FRONT).close(View.SIDE).trialId();
         rater.trial("overhead-squat", Conditions.STANDARD, Optional.of(new Fact.RetestOf("wider", baseline)));
         now.forEach(rater::mark);
-        Outcome outcome = new Links(FLOOR, StandardFloor.LINKS)
+        Outcome outcome = new Links(FLOOR, StandardFloor.LINKS, StandardFloor.CERTAINTY)
                 .report(rater.close(View.FRONT).close(View.SIDE).judged(FLOOR))
                 .outcomes()
                 .get(0);

@@ -257,8 +257,8 @@ class LessonIT extends ScreenTest {
         desk.navigate(product.address() + "#/screening/" + screening + "/results");
         link(desk, "Re01 Hall").click();
         Locator links = desk.getByTestId("links");
-        assertThat(links).containsText("Heels up helped");
-        assertThat(links).containsText("the wall test is limited");
+        assertThat(links).containsText("Heels up: two grades better; speaks for it");
+        assertThat(links).containsText("Wall test: 7.0 cm, 12.7 cm needed; speaks clearly for it");
         assertThat(desk.getByText("Dorsiflexion, estimated: 25.2 °")).isVisible();
         desk.navigate(product.address() + "#/screening/" + screening + "/groups");
         assertThat(desk.locator("[data-focus='FOOT_AND_ANKLE']")).containsText("Re01 Hall");

@@ -64,8 +64,8 @@ public record CriterionResult(
         Sided<Finding> changed = Sided.each(s -> s == side || criterion.extent() != Extent.SIDED
                 ? findings.get(s)
                         .graded()
-                        .<Finding>map(g ->
-                                new Finding.Graded(grade, grade.deviation(), g.sem(), grade, g.variant(), g.origin()))
+                        .<Finding>map(g -> new Finding.Graded(
+                                grade, grade.deviation(), Optional.empty(), g.sem(), grade, g.variant(), g.origin()))
                         .orElse(findings.get(s))
                 : findings.get(s));
         return new CriterionResult(criterion, changed, direction, readings, told);

@@ -1,6 +1,7 @@
 package rangordnung.core.judgement;
 
 import java.util.Optional;
+import rangordnung.core.certainty.Likelihood;
 import rangordnung.core.protocol.Grade;
 
 /** What is known of one criterion on one side: a grade, or one of five different reasons for having none. */
@@ -18,12 +19,21 @@ public sealed interface Finding {
      * A grade that may be interpreted.
      *
      * @param deviation 0 to 1
+     * @param offset    the deviation of what was measured, also beyond 0 and 1; empty where it was graded by eye
      * @param sem       standard error of the deviation
      * @param worst     worst single repetition
      * @param variant   way of showing
      */
-    record Graded(Grade grade, double deviation, double sem, Grade worst, Optional<String> variant, Origin origin)
+    record Graded(
+            Grade grade,
+            double deviation,
+            Optional<Double> offset,
+            double sem,
+            Grade worst,
+            Optional<String> variant,
+            Origin origin)
             implements Finding {
+
         @Override
         public Optional<Graded> graded() {
             return Optional.of(this);
@@ -34,8 +44,14 @@ public sealed interface Finding {
             return new Estimate(deviation, sem);
         }
 
+        /** How well it fits each true grade. */
+        public Likelihood likelihood() {
+            return offset.map(measured -> Likelihood.measured(measured, sem))
+                    .orElseGet(() -> Likelihood.byEye(grade, sem * Grade.SEVERE.ordinal()));
+        }
+
         Graded withNoise(double factor) {
-            return new Graded(grade, deviation, sem * factor, worst, variant, origin);
+            return new Graded(grade, deviation, offset, sem * factor, worst, variant, origin);
         }
     }
 

@@ -48,7 +48,7 @@ public final class Judge {
                 .toList());
         School school = protocol.school().withOwnDepth(setUp.depthCeiling());
         List<TestResult> counting = new ArrayList<>();
-        List<TestResult> second = new ArrayList<>();
+        List<TestResult> looks = new ArrayList<>();
         List<TestResult> retests = new ArrayList<>();
         for (TestDefinition test : protocol.tests()) {
             List<TrialBook> trials = TrialBook.of(test, book);
@@ -66,12 +66,9 @@ public final class Judge {
                     .map(judged)
                     .forEach(retests::add);
             counted.filter(t -> test.counts()).ifPresent(chosen -> baselines.stream()
-                    .filter(t -> t.complete(test)
-                            && t.flags().isEmpty()
-                            && t.rater().isPresent()
-                            && !t.rater().equals(chosen.rater()))
+                    .filter(t -> t.complete(test) && !t.id().equals(chosen.id()))
                     .map(judged)
-                    .forEach(second::add));
+                    .forEach(looks::add));
         }
         return new ScreenResult(
                 spoken.attendance(),
@@ -83,7 +80,7 @@ public final class Judge {
                         spoken.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS),
                         shifts(counting)),
                 counting,
-                second,
+                looks,
                 retests,
                 setUp,
                 KnownBody.of(particulars.stature(), spoken.body()),

@@ -20,7 +20,7 @@ import rangordnung.core.safety.PainReport;
  * @param stopped    whether a pain report stopped the screen
  * @param refer      whether a clinician should be seen before this pattern is trained
  * @param tests      the tests that count, in the order of the protocol
- * @param second     whole trials by other raters than the one whose trial counts
+ * @param looks      the other whole trials of the same tests under the same conditions: by other raters, or once more
  * @param retests    trials in which one thing was changed
  * @param personal   what the set-up tests have shown
  * @param body       what is known of the body, where it was measured
@@ -32,11 +32,22 @@ public record ScreenResult(
         boolean stopped,
         boolean refer,
         List<TestResult> tests,
-        List<TestResult> second,
+        List<TestResult> looks,
         List<TestResult> retests,
         PersonalSetUp personal,
         Optional<KnownBody> body,
         MovementIndex index) {
+
+    /** Whole trials by other raters than the one whose trial counts, without a cue and not practised. */
+    public List<TestResult> second() {
+        return looks.stream()
+                .filter(look -> look.flags().isEmpty()
+                        && look.rater().isPresent()
+                        && tests.stream()
+                                .anyMatch(t -> t.test().id().equals(look.test().id())
+                                        && !t.rater().equals(look.rater())))
+                .toList();
+    }
 
     /** All criterion results of all tests. */
     public Stream<CriterionResult> criteria() {
@@ -63,7 +74,7 @@ public record ScreenResult(
                 stopped,
                 refer,
                 changed,
-                second,
+                looks,
                 retests,
                 personal,
                 body,

@@ -48,6 +48,11 @@ public record TestResult(
             Set<Fact.Flag> flags,
             boolean complete) {}
 
+    /** Who judged the trial, where that is known. */
+    public Optional<UUID> rater() {
+        return trial.flatMap(Trial::rater);
+    }
+
     /** What weakens the trial. */
     public Set<Fact.Flag> flags() {
         return trial.map(Trial::flags).orElse(Set.of());

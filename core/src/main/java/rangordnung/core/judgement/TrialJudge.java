@@ -186,6 +186,7 @@ final class TrialJudge {
             return new Finding.Graded(
                     Grade.NONE,
                     0,
+                    Optional.empty(),
                     rules.gradedDeviationSem(),
                     Grade.NONE,
                     Optional.empty(),
@@ -203,10 +204,16 @@ final class TrialJudge {
         Optional<Anchor> anchor = criterion.anchor(reading.measure());
         return reading.value()
                 .flatMap(value -> anchor.map(a -> {
-                    double deviation = a.deviation(criterion.extent() == Extent.DIRECTED ? Math.abs(value) : value);
-                    Grade grade = Grade.of(deviation, rules.gradeCutPoints());
+                    double size = criterion.extent() == Extent.DIRECTED ? Math.abs(value) : value;
+                    Grade grade = Grade.of(a.deviation(size), rules.gradeCutPoints());
                     return new Finding.Graded(
-                            grade, deviation, a.deviationSem(), grade, Optional.empty(), measuredAgainst(a, entries));
+                            grade,
+                            a.deviation(size),
+                            Optional.of(a.offset(size)),
+                            a.deviationSem(),
+                            grade,
+                            Optional.empty(),
+                            measuredAgainst(a, entries));
                 }));
     }
 
@@ -228,6 +235,7 @@ final class TrialJudge {
             return new Finding.Graded(
                     Grade.NONE,
                     0,
+                    Optional.empty(),
                     rules.gradedDeviationSem(),
                     Grade.NONE,
                     variantId,
@@ -238,6 +246,7 @@ final class TrialJudge {
         Finding.Graded graded = new Finding.Graded(
                 grade,
                 grade.deviation(),
+                Optional.empty(),
                 rules.gradedDeviationSem(),
                 worst,
                 variantId,
@@ -278,10 +287,11 @@ final class TrialJudge {
         }
         boolean directed = criterion.extent() == Extent.DIRECTED;
         List<Entry> sure = entries.stream().filter(this::sure).toList();
-        List<Double> deviations = sure.stream()
+        List<Double> sizes = sure.stream()
                 .map(e -> (Fact.Measured) e.fact())
-                .map(m -> anchor.deviation((directed ? Math.abs(m.value()) : m.value()) - target.get()))
+                .map(m -> (directed ? Math.abs(m.value()) : m.value()) - target.get())
                 .toList();
+        List<Double> deviations = sizes.stream().map(anchor::deviation).toList();
         if (deviations.isEmpty()) {
             return notAssessable(
                     Finding.Reason.LOW_CONFIDENCE,
@@ -291,12 +301,15 @@ final class TrialJudge {
                     rules.landmarkConfidence());
         }
         boolean tolerated = tolerated(criterion, Optional.empty());
-        double deviation = Math.max(0, median(deviations) - (tolerated ? Grade.SLIGHT.deviation() : 0));
+        double allowed = tolerated ? Grade.SLIGHT.deviation() : 0;
+        double deviation = Math.max(0, median(deviations) - allowed);
+        double offset = median(sizes.stream().map(anchor::offset).toList()) - allowed;
         double worst =
                 deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
         return new Finding.Graded(
                 Grade.of(deviation, rules.gradeCutPoints()),
                 deviation,
+                Optional.of(offset),
                 noise(anchor, sure),
                 Grade.of(worst, rules.gradeCutPoints()),
                 Optional.empty(),

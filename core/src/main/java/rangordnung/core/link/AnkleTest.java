@@ -8,17 +8,23 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.CriterionResult;
+import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
-import rangordnung.core.protocol.Threshold;
+import rangordnung.core.protocol.TestDefinition;
 
 /** What a screen knows of the ankle from the wall test. */
 final class AnkleTest {
 
-    /** What was seen at the wall, of one side or of the worse one. */
-    record Wall(boolean limited, Optional<UUID> trial, Optional<Side> side) {}
+    /**
+     * What was seen at the wall, of one side or of the shorter one.
+     *
+     * @param metres  distance; empty where only the mark was tried
+     * @param touched whether the knee touched at the mark, where only that was tried
+     */
+    record Wall(Optional<Double> metres, boolean touched, Optional<UUID> trial, Side side) {}
 
     private AnkleTest() {}
 
@@ -31,55 +37,34 @@ final class AnkleTest {
         return all;
     }
 
-    private record Read(TestResult test, CriterionResult result) {}
-
-    private static Stream<Read> reads(ScreenResult screen) {
-        return tried(screen).stream().flatMap(test -> test.criteria().stream()
-                .filter(c -> c.criterion().family() == Family.ANKLE)
-                .map(c -> new Read(test, c)));
+    /** The wall test of the stiffer of some ankles. */
+    static Optional<Wall> wall(ScreenResult screen, List<Side> sides) {
+        return tried(screen).stream()
+                .flatMap(test -> test.criteria().stream()
+                        .filter(c -> c.criterion().family() == Family.ANKLE)
+                        .flatMap(c -> sides.stream().flatMap(side -> wall(test, c, side).stream())))
+                .min(Comparator.comparing(Wall::touched)
+                        .thenComparing(w -> w.metres().orElse(Double.MAX_VALUE)));
     }
 
-    /** @param limitedFrom the grade from which an ankle is limited */
-    static Optional<Wall> wall(ScreenResult screen, Fault fault, Grade limitedFrom) {
-        return reads(screen)
-                .flatMap(read -> {
-                    List<Side> graded = fault.sides().stream()
-                            .filter(s ->
-                                    read.result().findings().get(s).graded().isPresent())
-                            .toList();
-                    Optional<Side> limited = graded.stream()
-                            .filter(s -> read.result()
-                                    .findings()
-                                    .get(s)
-                                    .graded()
-                                    .filter(g -> g.grade().atLeast(limitedFrom))
-                                    .isPresent())
-                            .findFirst();
-                    return graded.isEmpty()
-                            ? Stream.empty()
-                            : Stream.of(new Wall(
-                                    limited.isPresent(),
-                                    read.test().trial().map(TestResult.Trial::id),
-                                    limited.or(fault::side)));
-                })
-                .findFirst();
+    private static Optional<Wall> wall(TestResult test, CriterionResult result, Side side) {
+        Optional<Double> metres =
+                result.readings().get(side).flatMap(r -> r.value()).map(cm -> cm / 100);
+        Optional<UUID> trial = test.trial().map(TestResult.Trial::id);
+        return metres.map(m -> new Wall(Optional.of(m), false, trial, side)).or(() -> result.findings()
+                .get(side)
+                .graded()
+                .map(g -> new Wall(Optional.empty(), touched(g), trial, side)));
     }
 
-    /** Angle of the stiffer ankle, or of a side's, from the wall test by the factor that its gauge converts with. */
-    static Optional<Double> angle(ScreenResult screen, Fault fault) {
-        return reads(screen)
-                .flatMap(read -> {
-                    Optional<Double> factor = read.result().criterion().gauge().stream()
-                            .flatMap(g -> g.figures().stream())
-                            .flatMap(f -> f.factor().stream())
-                            .map(Threshold::value)
-                            .findFirst();
-                    Optional<Double> distance = fault.sides().stream()
-                            .flatMap(s -> read.result().readings().get(s).stream())
-                            .flatMap(r -> r.value().stream())
-                            .min(Comparator.naturalOrder());
-                    return distance.flatMap(d -> factor.map(f -> d * f)).stream();
-                })
+    private static boolean touched(Finding.Graded graded) {
+        return graded.grade() == Grade.NONE;
+    }
+
+    /** A test of the ankle that a protocol has. */
+    static Optional<String> testOf(Stream<TestDefinition> tests) {
+        return tests.filter(t -> t.criteria().stream().anyMatch(c -> c.family() == Family.ANKLE))
+                .map(TestDefinition::id)
                 .findFirst();
     }
 }

@@ -2,247 +2,271 @@ package rangordnung.core.link;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import rangordnung.core.body.ArmPosition;
-import rangordnung.core.body.BodyLoad;
-import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Side;
+import rangordnung.core.certainty.CertaintyRules;
+import rangordnung.core.certainty.Evidence;
+import rangordnung.core.certainty.GradeChances;
+import rangordnung.core.certainty.Likelihood;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
+import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
-import rangordnung.core.record.Fact;
-import rangordnung.core.safety.PainReport;
 
 /** What a screen says for and against the links that a fault may come from. */
 final class FaultEvidence {
 
     private final Protocol protocol;
     private final LinkRules rules;
+    private final CertaintyRules certainty;
     private final ScreenResult screen;
     private final List<Outcome> outcomes;
     private final Fault fault;
-    private final Map<Link, List<LinkReport.Evidence>> all = new EnumMap<>(Link.class);
+    private final Looks looks;
+    private final GradeChances before;
+    private final Map<Link, List<LinkReport.Said>> all = new EnumMap<>(Link.class);
 
-    FaultEvidence(Protocol protocol, LinkRules rules, ScreenResult screen, List<Outcome> outcomes, Fault fault) {
+    FaultEvidence(
+            Protocol protocol,
+            LinkRules rules,
+            CertaintyRules certainty,
+            ScreenResult screen,
+            List<Outcome> outcomes,
+            Fault fault) {
         this.protocol = protocol;
         this.rules = rules;
+        this.certainty = certainty;
         this.screen = screen;
         this.outcomes = outcomes.stream().filter(fault::of).toList();
         this.fault = fault;
+        this.looks = new Looks(screen, certainty);
+        this.before = looks.at(fault.test(), fault.criterion(), fault.side()).chances();
     }
 
-    Map<Link, List<LinkReport.Evidence>> all() {
-        outcomes.forEach(this::retest);
-        AnkleTest.wall(screen, fault, rules.standsFrom()).ifPresent(this::wall);
-        boolean heelTried = verdict(LinkRules.Rule.NEITHER_INNER_HEEL_NOR_FOREFOOT, 0)
-                .filter(v -> v != Outcome.Verdict.HELPED)
-                .isPresent();
-        boolean forefootTried = verdict(LinkRules.Rule.NEITHER_INNER_HEEL_NOR_FOREFOOT, 1)
-                .filter(v -> v != Outcome.Verdict.WORSE)
-                .isPresent();
-        if (heelTried && forefootTried) {
-            add(LinkRules.Rule.NEITHER_INNER_HEEL_NOR_FOREFOOT, Optional.empty(), Optional.empty());
-        }
-        hipRoom().ifPresent(rule -> add(rule, Optional.empty(), fault.side()));
-        if (stepping(fault.test().test())) {
-            other(LinkRules.Rule.STATIC_CLEAN_STEPPING_FAULTY);
-        }
-        other(LinkRules.Rule.CHAIR_CLEAN_SQUAT_FAULTY);
-        if (fault.family() == Family.SHIFT) {
-            shift();
-        }
-        worseLeg().ifPresent(worse -> add(LinkRules.Rule.SIDES_DIFFER, worse.trial(), worse.side()));
-        if (loadHistory(screen)) {
-            add(LinkRules.Rule.KNEECAP_PAIN_AFTER_LOAD_CHANGE, Optional.empty(), Optional.empty());
-        }
-        bodyModel().ifPresent(rule -> add(rule, Optional.empty(), fault.side()));
-        archSinks().ifPresent(trial -> add(LinkRules.Rule.ARCH_SINKS, Optional.of(trial), fault.side()));
+    /** The chances of the fault's true grade, after every look at it. */
+    GradeChances before() {
+        return before;
+    }
+
+    Map<Link, List<LinkReport.Said>> all() {
+        Map<String, List<Outcome>> byRetest = new LinkedHashMap<>();
+        outcomes.forEach(o -> byRetest.computeIfAbsent(o.retest().id(), r -> new ArrayList<>())
+                .add(o));
+        byRetest.forEach(this::retest);
+        protocol.retests().stream().filter(r -> !seen(r.id())).forEach(this::otherTest);
+        BodyEvidence body = new BodyEvidence(protocol, certainty, screen, fault);
+        Optional<AnkleTest.Wall> wall = AnkleTest.wall(screen, fault.sides());
+        wall.ifPresent(w -> wall(w, body));
+        body.model(wall)
+                .forEach((link, evidence) -> add(
+                        link,
+                        evidence,
+                        new LinkReport.Source.ByValue(LinkReport.Value.BODY_MODEL, Optional.empty(), Optional.empty()),
+                        wall.flatMap(AnkleTest.Wall::trial)));
+        hipRoom();
+        sides().ifPresent(evidence -> add(
+                Link.ASYMMETRY,
+                evidence,
+                new LinkReport.Source.ByValue(LinkReport.Value.SIDES, Optional.empty(), Optional.empty()),
+                fault.test().trial().map(TestResult.Trial::id)));
         return all;
     }
 
-    private void retest(Outcome outcome) {
-        boolean doubtful = !outcome.doubts().isEmpty();
-        double factor = doubtful ? rules.doubtfulFactor().value() : 1;
-        outcome.of(fault.criterion(), fault.side())
-                .ifPresent(change -> rules.retest(outcome.retest().id())
-                        .map(r -> r.of(change.verdict()))
-                        .orElse(List.of())
-                        .forEach(says -> add(
-                                says.link(),
-                                new LinkReport.Evidence(
-                                        new LinkReport.EvidenceSource.ByRetest(
-                                                outcome.retest().id(), change.verdict()),
-                                        says.weight() * factor,
-                                        Optional.of(outcome.trial()),
-                                        Optional.of(change.change().difference()),
-                                        Optional.of(change.change().detectable()),
-                                        doubtful,
-                                        change.side()))));
-    }
-
-    private void wall(AnkleTest.Wall wall) {
-        boolean helped = verdict(LinkRules.Rule.WALL_TEST_FINE_HEELS_UP_HELPS, 0)
-                .filter(v -> v == Outcome.Verdict.HELPED)
-                .isPresent();
-        LinkRules.Rule rule = wall.limited()
-                ? LinkRules.Rule.WALL_TEST_LIMITED
-                : helped ? LinkRules.Rule.WALL_TEST_FINE_HEELS_UP_HELPS : LinkRules.Rule.WALL_TEST_FINE;
-        add(rule, wall.trial(), wall.side());
-    }
-
-    private void shift() {
-        boolean injured =
-                !screen.pains().isEmpty() || screen.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS);
-        add(
-                injured ? LinkRules.Rule.SHIFT_WITH_PAIN_OR_OLD_INJURY : LinkRules.Rule.SHIFT_WITHOUT_PAIN,
-                fault.test().trial().map(TestResult.Trial::id),
-                fault.result().direction());
-    }
-
-    /** What a retest that a rule rests on has shown. */
-    private Optional<Outcome.Verdict> verdict(LinkRules.Rule rule, int which) {
-        String retest = rules.says(rule).retests().get(which);
+    /** Whether a retest has told anything of this fault. */
+    boolean seen(String retest) {
         return outcomes.stream()
                 .filter(o -> o.retest().id().equals(retest))
+                .anyMatch(o -> o.of(fault.criterion(), fault.side()).isPresent());
+    }
+
+    /** One retest, however often it was done. */
+    private void retest(String id, List<Outcome> done) {
+        Optional<LinkRules.RetestSays> says =
+                rules.says(id, fault.family()).filter(r -> !r.heelsDown() || heelsStayedDown());
+        List<Outcome.CriterionChange> changes = done.stream()
                 .flatMap(o -> o.of(fault.criterion(), fault.side()).stream())
-                .map(Outcome.CriterionChange::verdict)
-                .findFirst();
-    }
-
-    /**
-     * Whether the body gets to the depth target with the ankle that the wall test has shown, with its own lengths and with
-     * average ones.
-     */
-    private Optional<LinkRules.Rule> bodyModel() {
-        if (fault.test().test().pattern() != TestDefinition.Pattern.SQUAT) {
-            return Optional.empty();
-        }
-        Optional<Double> ankle = AnkleTest.angle(screen, fault);
-        return screen.body()
-                .flatMap(body -> ankle.map(degrees -> {
-                    BodyModel own = new BodyModel(
-                            body.build(),
-                            new BodyModel.Limits(
-                                    Math.max(0, Math.min(BodyModel.Limits.MOST_SHIN, degrees)),
-                                    body.hip().orElse(BodyModel.Limits.HIP),
-                                    BodyModel.Limits.TRUNK),
-                            arms(fault.test().test()),
-                            BodyLoad.NONE,
-                            0);
-                    double target = protocol.school()
-                            .withOwnDepth(screen.personal().depthCeiling())
-                            .targetThigh()
-                            .orElse(0.0);
-                    if (own.reaches(target)) {
-                        return LinkRules.Rule.BODY_MODEL_IN_REACH;
-                    }
-                    return own.with(body.average()).reaches(target)
-                            ? LinkRules.Rule.BODY_MODEL_LENGTHS
-                            : LinkRules.Rule.BODY_MODEL_ANKLE;
-                }));
-    }
-
-    private static ArmPosition arms(TestDefinition test) {
-        return switch (test.standard().arms()) {
-            case OVERHEAD, AS_IN_TEST -> ArmPosition.OVERHEAD;
-            case FORWARD, LOAD -> ArmPosition.FORWARD;
-            default -> ArmPosition.HANGING;
-        };
-    }
-
-    private Optional<LinkRules.Rule> hipRoom() {
-        List<Boolean> ends = fault.sides().stream()
-                .flatMap(s -> screen.personal().hipRoomEnds().get(s).stream())
                 .toList();
-        Optional<Double> ceiling = screen.personal().depthCeiling();
-        if (ends.contains(true) || ceiling.filter(c -> c >= 0).isPresent()) {
-            return Optional.of(LinkRules.Rule.HIP_ROOM_ENDS_EARLY);
+        if (says.isEmpty() || changes.isEmpty()) {
+            return;
         }
-        return ends.isEmpty() && ceiling.isEmpty() ? Optional.empty() : Optional.of(LinkRules.Rule.HIP_ROOM_FREE);
+        boolean doubtful = done.stream().anyMatch(o -> !o.doubts().isEmpty());
+        Likelihood now = Likelihood.NOTHING;
+        for (Outcome outcome : done) {
+            Likelihood one = outcome.of(fault.criterion(), fault.side())
+                    .map(Outcome.CriterionChange::seen)
+                    .orElse(Likelihood.NOTHING);
+            now = now.and(
+                    outcome.doubts().isEmpty()
+                            ? one
+                            : one.weakened(certainty.doubtfulPower().value()));
+        }
+        Outcome.CriterionChange last = changes.get(changes.size() - 1);
+        tell(
+                says.get(),
+                now,
+                new LinkReport.Source.ByRetest(id, last.before(), last.now()),
+                done.stream().map(Outcome::trial).toList(),
+                doubtful);
     }
 
-    /** Another test of the screen that is clean where this one shows the fault, beyond the noise; unless the retest itself has told. */
-    private void other(LinkRules.Rule rule) {
-        protocol.retest(rules.says(rule).retests().get(0))
-                .filter(r -> verdict(rule, 0).isEmpty())
-                .filter(r -> r.patterns().contains(fault.test().test().pattern()))
-                .flatMap(Retest::otherTest)
+    private void tell(
+            LinkRules.RetestSays says, Likelihood now, LinkReport.Source source, List<UUID> trials, boolean doubtful) {
+        for (LinkRules.Says said : says.says()) {
+            Evidence evidence = Evidence.ofRetest(before, now, said.with(), said.without(), certainty);
+            add(said.link(), evidence, source, trials, doubtful);
+        }
+    }
+
+    /** Another test of the screen that takes the place of a retest, where the retest itself was not done. */
+    private void otherTest(Retest retest) {
+        Optional<LinkRules.RetestSays> says =
+                rules.says(retest.id(), fault.family()).filter(r -> !r.heelsDown() || heelsStayedDown());
+        if (says.isEmpty() || !Retests.fits(retest, fault.test().test(), fault.family())) {
+            return;
+        }
+        retest.otherTest()
                 .flatMap(id -> AnkleTest.tried(screen).stream()
                         .filter(t -> t.test().id().equals(id) && !t.equals(fault.test()))
                         .findFirst())
-                .flatMap(t -> t.criterion(fault.criterion())
+                .ifPresent(test -> test.criterion(fault.criterion())
                         .flatMap(c -> c.at(fault.side()))
-                        .filter(g -> g.grade() == Grade.NONE)
-                        .filter(g -> beyondNoise(fault.graded(), g))
-                        .flatMap(g -> t.trial()))
-                .ifPresent(trial -> add(rule, Optional.of(trial.id()), fault.side()));
+                        .ifPresent(graded -> tell(
+                                says.get(),
+                                looks.at(test, fault.criterion(), fault.side()),
+                                new LinkReport.Source.ByTest(test.test().id(), graded.grade()),
+                                test.trial().map(TestResult.Trial::id).stream().toList(),
+                                false)));
     }
 
-    private static boolean stepping(TestDefinition test) {
-        return test.criteria().stream().anyMatch(c -> c.family() == Family.TIMING);
-    }
-
-    private boolean beyondNoise(Finding.Graded one, Finding.Graded other) {
-        return Math.abs(one.deviation() - other.deviation())
-                >= one.estimate()
-                        .detectableDifference(
-                                other.estimate(), protocol.rules().coverage().value());
-    }
-
-    /** The worse leg of a single-leg test, where the legs differ beyond the noise. */
-    private record WorseLeg(Optional<UUID> trial, Optional<Side> side) {}
-
-    private Optional<WorseLeg> worseLeg() {
-        for (TestResult test : screen.tests()) {
-            if (test.test().legs() == TestDefinition.Legs.EACH) {
-                for (CriterionResult result : test.criteria()) {
-                    Optional<Finding.Graded> left = result.findings().left().graded();
-                    Optional<Finding.Graded> right = result.findings().right().graded();
-                    if (left.isPresent() && right.isPresent() && beyondNoise(left.get(), right.get())) {
-                        Side worse = left.get().deviation() > right.get().deviation() ? Side.LEFT : Side.RIGHT;
-                        return Optional.of(new WorseLeg(test.trial().map(TestResult.Trial::id), Optional.of(worse)));
-                    }
-                }
-            }
-        }
-        return Optional.empty();
-    }
-
-    static boolean loadHistory(ScreenResult screen) {
-        boolean kneecap = screen.pains().stream()
-                .anyMatch(p ->
-                        p.region() == PainReport.Region.ABOVE_KNEECAP || p.region() == PainReport.Region.BELOW_KNEECAP);
-        return kneecap
-                && (screen.background().contains(Fact.Background.LAY_OFF)
-                        || screen.background().contains(Fact.Background.SHARP_RISE_IN_TRAINING));
-    }
-
-    /** The arch sinks in the same trial and on the same side: the foot is looked at before the knee. */
-    private Optional<UUID> archSinks() {
+    /** Whether the heels stayed where they were in the baseline, so that the depth is the athlete's own. */
+    private boolean heelsStayedDown() {
         return fault.test().criteria().stream()
-                .filter(c -> c.criterion().family() == Family.ARCH_AND_FOOT)
-                .flatMap(c -> c.spots()
-                        .filter(s -> fault.side().isEmpty() || s.equals(fault.side()))
-                        .flatMap(s -> c.at(s).stream()))
-                .filter(g -> g.grade().atLeast(rules.standsFrom()))
-                .findFirst()
-                .flatMap(g -> fault.test().trial().map(TestResult.Trial::id));
+                .filter(c -> c.criterion().family() == Family.HEEL_LIFT)
+                .flatMap(c -> c.worse().stream())
+                .noneMatch(g -> g.atLeast(rules.standsFrom()));
     }
 
-    private void add(LinkRules.Rule rule, Optional<UUID> trial, Optional<Side> side) {
-        rules.evidence(rule, trial, side).forEach(this::add);
+    /** The wall speaks for or against the ankle; against proportions or for them, where heels up helped. */
+    private void wall(AnkleTest.Wall wall, BodyEvidence body) {
+        double need = body.wallNeed();
+        double tooShort = wall.metres()
+                .map(m -> certainty.shortOf(need, m * 100, certainty.wallSem().value()))
+                .orElse(
+                        wall.touched()
+                                ? certainty.touches().value()
+                                : certainty.notYet().value());
+        Evidence evidence = Evidence.ofChance(tooShort, certainty);
+        LinkReport.Source source = new LinkReport.Source.ByValue(
+                LinkReport.Value.WALL_DISTANCE, wall.metres().map(m -> m * 100), Optional.of(need));
+        add(Link.ANKLE, evidence, source, wall.trial());
+        if (heelsUpHelped()) {
+            add(Link.PROPORTIONS, evidence.inverse(), source, wall.trial());
+        }
     }
 
-    private void add(Link link, LinkReport.Evidence evidence) {
-        all.computeIfAbsent(link, l -> new ArrayList<>()).add(evidence);
+    /** Heels up is the retest that speaks for both the ankle and proportions. */
+    private boolean heelsUpHelped() {
+        return Optional.ofNullable(all.get(Link.PROPORTIONS)).stream()
+                .flatMap(List::stream)
+                .anyMatch(said -> said.source() instanceof LinkReport.Source.ByRetest by
+                        && said.ratio() > 1
+                        && rules.says(by.retest(), fault.family())
+                                .flatMap(r -> r.of(Link.ANKLE))
+                                .isPresent());
+    }
+
+    private void hipRoom() {
+        double target = protocol.school().targetThigh().orElse(0.0);
+        screen.personal()
+                .depthCeiling()
+                .ifPresent(ceiling -> add(
+                        Link.HIP_ROOM,
+                        Evidence.ofChance(
+                                certainty.shortOf(
+                                        ceiling, target, certainty.ceilingSem().value()),
+                                certainty),
+                        new LinkReport.Source.ByValue(
+                                LinkReport.Value.DEPTH_CEILING, Optional.of(ceiling), Optional.of(target)),
+                        Optional.empty()));
+        List<Boolean> ends = fault.sides().stream()
+                .flatMap(s -> screen.personal().hipRoomEnds().get(s).stream())
+                .toList();
+        if (!ends.isEmpty()) {
+            add(
+                    Link.HIP_ROOM,
+                    Evidence.ofChance(
+                            ends.contains(true)
+                                    ? certainty.armpitEnds().value()
+                                    : certainty.armpitFree().value(),
+                            certainty),
+                    new LinkReport.Source.ByValue(LinkReport.Value.KNEE_TO_ARMPIT, Optional.empty(), Optional.empty()),
+                    Optional.empty());
+        }
+    }
+
+    /**
+     * That the sides differ. Of a fault on one leg its own two sides say it; of a drift the legs one by one, and then only
+     * where they do differ, since of many pairs one always differs most.
+     */
+    private Optional<Evidence> sides() {
+        if (fault.result().criterion().extent() == Extent.SIDED) {
+            boolean oneLeg = fault.test().test().legs() == TestDefinition.Legs.EACH;
+            return Optional.of(fault.result())
+                    .filter(r -> oneLeg && r.findings().left().graded().isPresent())
+                    .filter(r -> r.findings().right().graded().isPresent())
+                    .map(r -> Evidence.ofChance(differ(fault.test(), r), certainty));
+        }
+        return screen.tests().stream()
+                .filter(t -> t.test().legs() == TestDefinition.Legs.EACH)
+                .flatMap(t -> t.criteria().stream()
+                        .filter(c -> c.criterion().extent() == Extent.SIDED)
+                        .filter(c -> c.findings().left().graded().isPresent()
+                                && c.findings().right().graded().isPresent())
+                        .map(c -> differ(t, c)))
+                .max(Double::compare)
+                .filter(most -> most > 0.5 && fault.family() == Family.SHIFT)
+                .map(most -> Evidence.ofChance(most, certainty));
+    }
+
+    private double differ(TestResult test, CriterionResult result) {
+        String id = result.criterion().id();
+        return looks.at(test, id, Optional.of(Side.LEFT))
+                .chances()
+                .differs(looks.at(test, id, Optional.of(Side.RIGHT)).chances());
+    }
+
+    /** Whether one side shows the fault more than the other, or the fault has a direction. */
+    boolean oneSided() {
+        return fault.side()
+                .map(side -> {
+                    Optional<Grade> other = fault.result()
+                            .findings()
+                            .get(side.opposite())
+                            .graded()
+                            .map(Finding.Graded::grade);
+                    return other.filter(g -> g.compareTo(fault.graded().grade()) < 0)
+                            .isPresent();
+                })
+                .orElseGet(() -> fault.result().direction().isPresent());
+    }
+
+    private void add(Link link, Evidence evidence, LinkReport.Source source, Optional<UUID> trial) {
+        add(link, evidence, source, trial.stream().toList(), false);
+    }
+
+    private void add(Link link, Evidence evidence, LinkReport.Source source, List<UUID> trials, boolean doubtful) {
+        all.computeIfAbsent(link, l -> new ArrayList<>())
+                .add(new LinkReport.Said(
+                        source, evidence.ratio(), evidence.words(certainty), trials, doubtful, fault.side()));
     }
 }

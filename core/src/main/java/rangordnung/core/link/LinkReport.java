@@ -4,52 +4,64 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import rangordnung.core.body.Side;
+import rangordnung.core.certainty.Evidence;
 import rangordnung.core.protocol.Grade;
 
 /**
  * What may limit an athlete, with the evidence; never a diagnosis.
  *
  * @param outcomes     every retest against its baseline
- * @param explanations one for each fault that stands
- * @param treated      links that stand in some explanation, the one that is treated first in front
- * @param general      evidence that belongs to no single fault
+ * @param explanations one for each fault that stands, and each side
+ * @param first        links that are likely or lead in some explanation, the one that is treated first in front
+ * @param loadHistory  whether pain at the kneecap after a change of load explains more than form does
  */
 public record LinkReport(
-        List<Outcome> outcomes, List<Explanation> explanations, List<Link> treated, List<Evidence> general) {
+        List<Outcome> outcomes, List<Explanation> explanations, List<Link> first, boolean loadHistory) {
 
-    /** How far the evidence goes. */
-    public enum Support {
-        SUPPORTED,
+    /** How sure a link is, in words. */
+    public enum Standing {
+        LIKELY,
+        /** Possible, and leading. */
+        LEADING,
         OPEN,
-        AGAINST
+        UNLIKELY;
+
+        /** Whether something may be done about it before more is known. */
+        public boolean leads() {
+            return this == LIKELY || this == LEADING;
+        }
     }
 
     /**
      * A fault and what it may come from.
      *
-     * @param links     best supported first; equal ones in the order of treatment
-     * @param separates what single trial would tell the first two apart
+     * @param kind      of the fault
+     * @param painFirst whether pain or an old injury has to be asked about before anything else is tried
+     * @param links     the most likely first; equal ones in the order of treatment
+     * @param next      the trial that would tell most, where one would tell enough
      */
     public record Explanation(
             String test,
             String criterion,
             Optional<Side> side,
             Grade grade,
+            String kind,
+            boolean painFirst,
             List<RankedLink> links,
-            Optional<Separator> separates) {
+            Optional<NextTrial> next) {
 
-        /** The links that stand: the supported ones, and where there is none those that are open. */
+        /** The links that lead; where none does, those that are open. */
         public List<Link> standing() {
-            List<Link> supported = links.stream()
-                    .filter(l -> l.standing() == Support.SUPPORTED)
+            boolean told = links.stream().anyMatch(l -> l.standing().leads());
+            return links.stream()
+                    .filter(l -> told ? l.standing().leads() : l.standing() != Standing.UNLIKELY)
                     .map(RankedLink::link)
                     .toList();
-            return supported.isEmpty()
-                    ? links.stream()
-                            .filter(l -> l.standing() == Support.OPEN)
-                            .map(RankedLink::link)
-                            .toList()
-                    : supported;
+        }
+
+        /** Whether any trial has told anything yet. */
+        public boolean told() {
+            return links.stream().anyMatch(l -> !l.trials().isEmpty());
         }
 
         public Optional<RankedLink> link(Link link) {
@@ -57,39 +69,75 @@ public record LinkReport(
         }
     }
 
-    /** A link with its score and the evidence for and against it. */
-    public record RankedLink(Link link, double score, Support standing, List<Evidence> evidence) {}
+    /**
+     * A link with its chance.
+     *
+     * @param prior  before any trial, 0 to 1
+     * @param chance after all of them, 0 to 1
+     * @param trials that speak for or against it, the loudest first
+     */
+    public record RankedLink(Link link, double prior, double chance, Standing standing, List<Said> trials) {}
 
     /**
-     * One line of evidence.
+     * What one trial says of a link.
      *
-     * @param source     the retest or the rule that says it
-     * @param weight     points for the link; below zero speaks against it
-     * @param trial      the trial it rests on
-     * @param size       the change in deviation, 0 to 1, where it is one
-     * @param detectable the change that noise does not explain
-     * @param doubtful   whether it counts only in part
-     * @param side       the side it was seen on
+     * @param source   the retest or the finding
+     * @param ratio    how much likelier it is where the link limits
+     * @param words    the same in words
+     * @param trials   it rests on
+     * @param doubtful whether it counts in part only
+     * @param side     it was seen on
      */
-    public record Evidence(
-            EvidenceSource source,
-            double weight,
-            Optional<UUID> trial,
-            Optional<Double> size,
-            Optional<Double> detectable,
+    public record Said(
+            Source source,
+            double ratio,
+            Evidence.Words words,
+            List<UUID> trials,
             boolean doubtful,
             Optional<Side> side) {}
 
     /** Where evidence comes from. */
-    public sealed interface EvidenceSource {
+    public sealed interface Source {
 
-        /** A retest and what it did. */
-        record ByRetest(String retest, Outcome.Verdict verdict) implements EvidenceSource {}
+        /**
+         * A retest.
+         *
+         * @param before grade of the fault in the baseline
+         * @param now    the same in the retest
+         */
+        record ByRetest(String retest, Grade before, Grade now) implements Source {}
 
-        /** A finding beside the retests. */
-        record ByRule(LinkRules.Rule rule) implements EvidenceSource {}
+        /** Another test that shows the same criterion. */
+        record ByTest(String test, Grade grade) implements Source {}
+
+        /**
+         * A measured value against what is needed.
+         *
+         * @param value empty where only more or less than the need is known
+         */
+        record ByValue(Value of, Optional<Double> value, Optional<Double> need) implements Source {}
     }
 
-    /** What would tell two links apart: a retest, or a test that was not done. */
-    public record Separator(boolean retest, String id, Link one, Link other) {}
+    /** Values that speak of a link. */
+    public enum Value {
+        WALL_DISTANCE,
+        BODY_MODEL,
+        DEPTH_CEILING,
+        KNEE_TO_ARMPIT,
+        SIDES
+    }
+
+    /**
+     * A trial that would tell more.
+     *
+     * @param retest  whether it is a retest; else a test that was not done
+     * @param bits    of doubt that it is expected to take away
+     * @param seconds that it takes
+     */
+    public record NextTrial(boolean retest, String id, double bits, double seconds) {
+
+        double perSecond() {
+            return bits / seconds;
+        }
+    }
 }

@@ -1,15 +1,13 @@
 package rangordnung.core.link;
 
-import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import rangordnung.core.body.Side;
+import rangordnung.core.certainty.Response;
 import rangordnung.core.protocol.Battery;
+import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.InvalidProtocol;
@@ -18,93 +16,96 @@ import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.Threshold;
 
 /**
- * What speaks for which link and how much, as data.
+ * What each fault may come from and what each retest says of it, as data.
  *
- * @param order          which link is treated first when several stand
- * @param standsFrom     the grade from which a fault is explained
- * @param supportedFrom  score from which a link is supported
- * @param againstFrom    score from which, downward, evidence speaks against it
- * @param doubtfulFactor weight of evidence from a doubtful retest
- * @param candidates     the links that a family of faults may come from
- * @param retests        what the outcome of a retest says
- * @param rules          what everything else says
+ * @param order       which link is treated first when several stand
+ * @param standsFrom  the grade from which a fault is explained
+ * @param confirmed   links that are likely only once some retests were seen
+ * @param wallSeconds time that the wall test takes
+ * @param faults      kinds of faults; the first that fits is the one
+ * @param retests     what the outcome of a retest says
  */
 public record LinkRules(
         int version,
         List<Link> order,
         Label orderLabel,
         Grade standsFrom,
-        Threshold supportedFrom,
-        Threshold againstFrom,
-        Threshold doubtfulFactor,
-        List<Candidates> candidates,
-        List<RetestSays> retests,
-        List<RuleSays> rules) {
+        List<Confirmed> confirmed,
+        Threshold wallSeconds,
+        List<FaultKind> faults,
+        List<RetestSays> retests) {
 
-    /** The links that a family of faults may come from. */
-    public record Candidates(Family family, List<Link> links, Label label) {}
+    /** A link that is likely only once each of these retests was seen. */
+    public record Confirmed(Link link, List<String> retests) {}
 
-    /** Weight for a link; below zero speaks against it. */
-    public record Says(Link link, double weight, Label label) {}
+    /**
+     * A kind of fault and what it may come from.
+     *
+     * @param families   that it belongs to; any where empty
+     * @param criteria   that it is; any of the families where empty
+     * @param variants   ways of showing that it is; any where empty
+     * @param painFirst  whether pain or an old injury comes before every other explanation
+     * @param candidates the links that it may come from
+     */
+    public record FaultKind(
+            String id,
+            Set<Family> families,
+            Set<String> criteria,
+            Set<String> variants,
+            boolean painFirst,
+            List<Candidate> candidates,
+            Label label) {
 
-    /** What a retest says when it helped, made worse, or changed nothing beyond the noise. */
-    public record RetestSays(String retest, List<Says> helped, List<Says> worse, List<Says> unchanged) {
+        public FaultKind {
+            families = families == null ? Set.of() : Set.copyOf(families);
+            criteria = criteria == null ? Set.of() : Set.copyOf(criteria);
+            variants = variants == null ? Set.of() : Set.copyOf(variants);
+            candidates = List.copyOf(candidates);
+        }
 
-        List<Says> of(Outcome.Verdict verdict) {
-            return switch (verdict) {
-                case HELPED -> helped;
-                case WORSE -> worse;
-                case WITHIN_NOISE -> unchanged;
-            };
+        boolean fits(Criterion criterion, Optional<String> variant) {
+            return (families.isEmpty() || families.contains(criterion.family()))
+                    && (criteria.isEmpty() || criteria.contains(criterion.id()))
+                    && (variants.isEmpty() || variant.filter(variants::contains).isPresent());
         }
     }
 
     /**
-     * What a finding beside a retest's own outcome says.
+     * A link that a fault may come from.
      *
-     * @param retests that it rests on, in the order in which the rule names them
+     * @param prior    chance before any trial was held against it, between 0 and 1
+     * @param oneSided whether it is a candidate only where one side shows the fault more than the other
      */
-    public record RuleSays(Rule rule, List<String> retests, List<Says> evidence) {
-        public RuleSays {
-            retests = retests == null ? List.of() : List.copyOf(retests);
-            if (retests.size() != rule.retests) {
-                throw new InvalidProtocol("The rule " + rule + " rests on " + rule.retests + " retests");
+    public record Candidate(Link link, double prior, boolean oneSided) {
+        public Candidate {
+            if (!(prior > 0 && prior < 1)) {
+                throw new InvalidProtocol("The chance of " + link + " before any trial must lie between 0 and 1");
             }
         }
     }
 
-    /** Findings beside the retests that speak for or against a link. */
-    public enum Rule {
-        WALL_TEST_LIMITED,
-        WALL_TEST_FINE,
-        WALL_TEST_FINE_HEELS_UP_HELPS(1),
-        NEITHER_INNER_HEEL_NOR_FOREFOOT(2),
-        HIP_ROOM_ENDS_EARLY,
-        HIP_ROOM_FREE,
-        STATIC_CLEAN_STEPPING_FAULTY(1),
-        CHAIR_CLEAN_SQUAT_FAULTY(1),
-        SHIFT_WITH_PAIN_OR_OLD_INJURY,
-        SHIFT_WITHOUT_PAIN,
-        SIDES_DIFFER,
-        KNEECAP_PAIN_AFTER_LOAD_CHANGE,
-        ARCH_SINKS,
-        /** These lengths do not get there with this ankle, average ones would. */
-        BODY_MODEL_LENGTHS,
-        /** Not even average lengths get there with this ankle. */
-        BODY_MODEL_ANKLE,
-        /** These lengths get there with this ankle. */
-        BODY_MODEL_IN_REACH;
-
-        private final int retests;
-
-        Rule() {
-            this(0);
+    /**
+     * What a retest says.
+     *
+     * @param families  of faults that it says it of; of all where empty
+     * @param heelsDown whether it says nothing after a baseline in which the heels came up
+     * @param seconds   that it takes at the station
+     */
+    public record RetestSays(
+            String retest, Set<Family> families, boolean heelsDown, Threshold seconds, List<Says> says) {
+        public RetestSays {
+            families = families == null ? Set.of() : Set.copyOf(families);
+            says = List.copyOf(says);
         }
 
-        Rule(int retests) {
-            this.retests = retests;
+        /** What it says of a link, where it says anything. */
+        Optional<Says> of(Link link) {
+            return says.stream().filter(s -> s.link() == link).findFirst();
         }
     }
+
+    /** How a fault responds where a link limits, and where it does not. */
+    public record Says(Link link, Response with, Response without, Label label) {}
 
     public LinkRules {
         for (Link link : Link.values()) {
@@ -112,56 +113,50 @@ public record LinkRules(
                 throw new InvalidProtocol("The order of treatment misses " + link);
             }
         }
-        for (Rule rule : Rule.values()) {
-            if (rules.stream().noneMatch(r -> r.rule() == rule)) {
-                throw new InvalidProtocol("Nothing is said of the rule " + rule);
-            }
-        }
     }
 
-    /** The same, once every retest that it names is one of the battery. */
+    /** The same, once everything that it names is in the battery, and every fault of the battery has a kind. */
     public LinkRules checked(Battery battery) {
         Set<String> known = battery.retests().stream().map(Retest::id).collect(Collectors.toSet());
-        Stream.concat(retests.stream().map(RetestSays::retest), rules.stream().flatMap(r -> r.retests().stream()))
+        Stream.concat(
+                        retests.stream().map(RetestSays::retest),
+                        confirmed.stream().flatMap(c -> c.retests().stream()))
                 .filter(id -> !known.contains(id))
                 .findFirst()
                 .ifPresent(id -> {
                     throw new InvalidProtocol("The rules of links name the retest " + id + ", which the battery lacks");
                 });
+        Set<String> criteria = battery.criteria().stream().map(Criterion::id).collect(Collectors.toSet());
+        faults.stream()
+                .flatMap(f -> f.criteria().stream())
+                .filter(id -> !criteria.contains(id))
+                .findFirst()
+                .ifPresent(id -> {
+                    throw new InvalidProtocol(
+                            "The rules of links name the criterion " + id + ", which the battery lacks");
+                });
         return this;
     }
 
-    List<Link> candidates(Family family) {
-        return candidates.stream()
-                .filter(c -> c.family() == family)
+    /** The kind of a fault; empty where nothing is said of it. */
+    Optional<FaultKind> kind(Criterion criterion, Optional<String> variant) {
+        return faults.stream().filter(f -> f.fits(criterion, variant)).findFirst();
+    }
+
+    /** What a retest says of a family of faults. */
+    Optional<RetestSays> says(String retest, Family family) {
+        return retests.stream()
+                .filter(r -> r.retest().equals(retest)
+                        && (r.families().isEmpty() || r.families().contains(family)))
+                .findFirst();
+    }
+
+    /** The retests without which a link is not called likely. */
+    List<String> confirming(Link link) {
+        return confirmed.stream()
+                .filter(c -> c.link() == link)
                 .findFirst()
-                .map(Candidates::links)
+                .map(Confirmed::retests)
                 .orElse(List.of());
-    }
-
-    Optional<RetestSays> retest(String id) {
-        return retests.stream().filter(r -> r.retest().equals(id)).findFirst();
-    }
-
-    RuleSays says(Rule rule) {
-        return rules.stream().filter(r -> r.rule() == rule).findFirst().orElseThrow();
-    }
-
-    /** The lines of evidence of a rule, by link. */
-    Map<Link, LinkReport.Evidence> evidence(Rule rule, Optional<UUID> trial, Optional<Side> side) {
-        Map<Link, LinkReport.Evidence> lines = new EnumMap<>(Link.class);
-        says(rule)
-                .evidence()
-                .forEach(says -> lines.put(
-                        says.link(),
-                        new LinkReport.Evidence(
-                                new LinkReport.EvidenceSource.ByRule(rule),
-                                says.weight(),
-                                trial,
-                                Optional.empty(),
-                                Optional.empty(),
-                                false,
-                                side)));
-        return lines;
     }
 }

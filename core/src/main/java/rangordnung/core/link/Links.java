@@ -5,20 +5,26 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import rangordnung.core.certainty.CertaintyRules;
+import rangordnung.core.certainty.Evidence;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.record.Fact;
+import rangordnung.core.safety.PainReport;
 
 /** Weighs what speaks for and against each link that may limit an athlete. */
 public final class Links {
 
     private final Protocol protocol;
     private final LinkRules rules;
+    private final CertaintyRules certainty;
 
-    public Links(Protocol protocol, LinkRules rules) {
+    public Links(Protocol protocol, LinkRules rules, CertaintyRules certainty) {
         this.protocol = protocol;
         this.rules = rules;
+        this.certainty = certainty;
     }
 
     /** The report of one screen. */
@@ -33,21 +39,19 @@ public final class Links {
                         .ifPresent(fault -> explain(screen, outcomes, fault).ifPresent(explanations::add)));
             }
         }
-        List<LinkReport.Evidence> general = FaultEvidence.loadHistory(screen)
-                ? List.copyOf(rules.evidence(
-                                LinkRules.Rule.KNEECAP_PAIN_AFTER_LOAD_CHANGE, Optional.empty(), Optional.empty())
-                        .values())
-                : List.of();
-        List<Link> treated = rules.order().stream()
-                .filter(link -> explanations.stream().anyMatch(e -> e.standing().contains(link)))
+        List<Link> first = rules.order().stream()
+                .filter(link -> explanations.stream()
+                        .flatMap(e -> e.link(link).stream())
+                        .anyMatch(l -> l.standing().leads()))
                 .toList();
-        return new LinkReport(outcomes, explanations, treated, general);
+        return new LinkReport(outcomes, explanations, first, loadHistory(screen));
     }
 
     private List<Outcome> outcomes(ScreenResult screen) {
         List<Outcome> outcomes = new ArrayList<>();
         List<TestResult> known = new ArrayList<>(screen.tests());
-        known.addAll(screen.second());
+        known.addAll(screen.looks());
+        Looks looks = new Looks(screen, certainty);
         for (TestResult again : screen.retests()) {
             again.trial().flatMap(TestResult.Trial::retest).ifPresent(named -> protocol.retest(named.retest())
                     .ifPresent(retest -> known.stream()
@@ -59,42 +63,83 @@ public final class Links {
                                     retest,
                                     baseline,
                                     again,
-                                    protocol.rules().coverage().value())))));
+                                    protocol.rules().coverage().value(),
+                                    looks)))));
         }
         return outcomes;
     }
 
     private Optional<LinkReport.Explanation> explain(ScreenResult screen, List<Outcome> outcomes, Fault fault) {
-        List<Link> candidates = new ArrayList<>(rules.candidates(fault.family()));
-        if (candidates.isEmpty()) {
-            return Optional.empty();
-        }
-        if (FaultEvidence.loadHistory(screen)) {
-            candidates.add(Link.LOAD_HISTORY);
-        }
-        Map<Link, List<LinkReport.Evidence>> evidence =
-                new FaultEvidence(protocol, rules, screen, outcomes, fault).all();
-        List<LinkReport.RankedLink> ranked = candidates.stream()
-                .map(link -> ranked(link, evidence.getOrDefault(link, List.of())))
-                .sorted(Comparator.comparingDouble(LinkReport.RankedLink::score)
+        return rules.kind(fault.result().criterion(), fault.graded().variant())
+                .map(kind -> explain(screen, outcomes, fault, kind));
+    }
+
+    private LinkReport.Explanation explain(
+            ScreenResult screen, List<Outcome> outcomes, Fault fault, LinkRules.FaultKind kind) {
+        FaultEvidence evidence = new FaultEvidence(protocol, rules, certainty, screen, outcomes, fault);
+        Map<Link, List<LinkReport.Said>> said = evidence.all();
+        boolean painFirst = kind.painFirst() && hurtsBelow(screen);
+        List<LinkReport.RankedLink> ranked = kind.candidates().stream()
+                .filter(c -> !c.oneSided() || evidence.oneSided())
+                .map(c -> ranked(c, said.getOrDefault(c.link(), List.of()), evidence))
+                .sorted(Comparator.comparingDouble(LinkReport.RankedLink::chance)
                         .reversed()
                         .thenComparingInt(l -> rules.order().indexOf(l.link())))
                 .toList();
-        return Optional.of(new LinkReport.Explanation(
+        return new LinkReport.Explanation(
                 fault.test().test().id(),
                 fault.criterion(),
                 fault.side().or(fault.result()::direction),
                 fault.graded().grade(),
+                kind.id(),
+                painFirst,
                 ranked,
-                new Separators(protocol, rules).between(ranked, screen, outcomes, fault)));
+                new NextTrials(protocol, rules, certainty)
+                        .best(
+                                fault,
+                                ranked,
+                                evidence,
+                                painFirst,
+                                AnkleTest.wall(screen, fault.sides()).isPresent()));
     }
 
-    private LinkReport.RankedLink ranked(Link link, List<LinkReport.Evidence> evidence) {
-        double score =
-                evidence.stream().mapToDouble(LinkReport.Evidence::weight).sum();
-        LinkReport.Support standing = score >= rules.supportedFrom().value()
-                ? LinkReport.Support.SUPPORTED
-                : score <= rules.againstFrom().value() ? LinkReport.Support.AGAINST : LinkReport.Support.OPEN;
-        return new LinkReport.RankedLink(link, score, standing, evidence);
+    private LinkReport.RankedLink ranked(
+            LinkRules.Candidate candidate, List<LinkReport.Said> said, FaultEvidence evidence) {
+        double chance = Evidence.chance(
+                candidate.prior(),
+                said.stream().map(s -> new Evidence(s.ratio())).toList());
+        boolean confirmed = rules.confirming(candidate.link()).stream().allMatch(evidence::seen);
+        return new LinkReport.RankedLink(
+                candidate.link(),
+                candidate.prior(),
+                chance,
+                standing(chance, confirmed && !said.isEmpty()),
+                said.stream()
+                        .sorted(Comparator.comparing(s -> new Evidence(s.ratio())))
+                        .toList());
+    }
+
+    /** Without a trial nothing is likely, however usual it is. */
+    private LinkReport.Standing standing(double chance, boolean confirmed) {
+        return chance >= certainty.likely().value() && confirmed
+                ? LinkReport.Standing.LIKELY
+                : chance >= certainty.leading().value()
+                        ? LinkReport.Standing.LEADING
+                        : chance >= certainty.open().value() ? LinkReport.Standing.OPEN : LinkReport.Standing.UNLIKELY;
+    }
+
+    /** Pain or an old injury where a drift may come from: leg, hip or back. */
+    private static boolean hurtsBelow(ScreenResult screen) {
+        return screen.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS)
+                || screen.pains().stream().anyMatch(p -> p.region().bearsWeight());
+    }
+
+    /** Pain at the kneecap after a change of load: the load is cut, and the form is not blamed. */
+    private static boolean loadHistory(ScreenResult screen) {
+        return screen.pains().stream()
+                        .anyMatch(p -> p.region() == PainReport.Region.ABOVE_KNEECAP
+                                || p.region() == PainReport.Region.BELOW_KNEECAP)
+                && (screen.background().contains(Fact.Background.LAY_OFF)
+                        || screen.background().contains(Fact.Background.SHARP_RISE_IN_TRAINING));
     }
 }

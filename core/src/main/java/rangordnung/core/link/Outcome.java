@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import rangordnung.core.body.Side;
+import rangordnung.core.certainty.Likelihood;
 import rangordnung.core.judgement.Change;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Finding;
@@ -54,16 +55,24 @@ public record Outcome(
      * The change of one criterion on one side, in deviation 0 to 1.
      *
      * @param side of a criterion that has sides
+     * @param seen how well the retest fits each true grade
      */
     public record CriterionChange(
-            String criterion, Optional<Side> side, Grade before, Grade now, Change change, Verdict verdict) {}
+            String criterion,
+            Optional<Side> side,
+            Grade before,
+            Grade now,
+            Change change,
+            Verdict verdict,
+            Likelihood seen) {}
 
     /** The outcome of a retest trial against the result of its baseline. */
-    static Outcome of(Retest retest, TestResult baseline, TestResult again, double coverage) {
+    static Outcome of(Retest retest, TestResult baseline, TestResult again, double coverage, Looks looks) {
         List<CriterionChange> changes = new ArrayList<>();
         for (CriterionResult before : baseline.criteria()) {
-            again.criterion(before.criterion().id()).ifPresent(now -> before.spots()
-                    .forEach(side -> change(before, again, now, side, coverage).ifPresent(changes::add)));
+            again.criterion(before.criterion().id())
+                    .ifPresent(now -> before.spots().forEach(side -> change(before, again, now, side, coverage, looks)
+                            .ifPresent(changes::add)));
         }
         return new Outcome(
                 retest,
@@ -79,14 +88,21 @@ public record Outcome(
     }
 
     private static Optional<CriterionChange> change(
-            CriterionResult before, TestResult again, CriterionResult now, Optional<Side> side, double coverage) {
+            CriterionResult before,
+            TestResult again,
+            CriterionResult now,
+            Optional<Side> side,
+            double coverage,
+            Looks looks) {
         Side at = side.orElse(Side.LEFT);
         Optional<Finding.Graded> first = readable(before.findings().get(at));
         Optional<Finding.Graded> second = now.findings().get(at).graded();
+        Likelihood seen = looks.one(again, now.criterion().id(), side);
         if (before.criterion().family() == Family.HEEL_LIFT
                 && again.trial().orElseThrow().conditions().heelsRaisedOnPurpose()) {
             // Under a plate the heels tell nothing; what counts is whether the depth they had ended is reached now.
             second = depth(again);
+            seen = second.map(Finding.Graded::likelihood).orElse(Likelihood.NOTHING);
         }
         if (first.isEmpty() || second.isEmpty()) {
             return Optional.empty();
@@ -99,7 +115,7 @@ public record Outcome(
                     case WITHIN_NOISE -> Verdict.WITHIN_NOISE;
                 };
         return Optional.of(new CriterionChange(
-                before.criterion().id(), side, first.get().grade(), second.get().grade(), change, verdict));
+                before.criterion().id(), side, first.get().grade(), second.get().grade(), change, verdict, seen));
     }
 
     /** A grade, also one that the heels had made uninterpretable by itself: the retest is there to tell. */

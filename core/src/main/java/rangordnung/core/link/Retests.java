@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
+import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Protocol;
@@ -19,42 +19,34 @@ public final class Retests {
 
     /** Retests that can explain a family of faults in a test, as the protocol orders them. */
     static List<Retest> fitting(Protocol protocol, TestDefinition test, Family family) {
-        return protocol.retests().stream()
-                .filter(r -> r.families().contains(family))
-                .filter(r -> r.patterns().isEmpty() || r.patterns().contains(test.pattern()))
-                .filter(r -> r.otherTest().filter(test.id()::equals).isEmpty())
-                .filter(r -> r.aid().isEmpty()
+        return protocol.retests().stream().filter(r -> fits(r, test, family)).toList();
+    }
+
+    /** Whether a retest can explain a family of faults in a test. */
+    static boolean fits(Retest retest, TestDefinition test, Family family) {
+        return retest.families().contains(family)
+                && (retest.patterns().isEmpty() || retest.patterns().contains(test.pattern()))
+                && retest.otherTest().filter(test.id()::equals).isEmpty()
+                && (retest.aid().isEmpty()
                         || test.standard().aids().stream()
                                 .map(Conditions.Aid::kind)
-                                .noneMatch(r.aid().get()::equals))
-                .toList();
+                                .noneMatch(retest.aid().get()::equals));
     }
 
     /**
      * The order in which a station offers the retests of a family of faults: what the school asks for after a heel lift
-     * first, then by how far their outcomes move the candidate links apart; those for experienced athletes last.
+     * first, then by how much each is expected to tell for the time it takes; those for experienced athletes last.
      */
-    public static List<Retest> offered(Protocol protocol, LinkRules rules, TestDefinition test, Family family) {
+    public static List<Retest> offered(
+            Protocol protocol, LinkRules rules, CertaintyRules certainty, TestDefinition test, Family family) {
         List<Retest> fitting = new ArrayList<>(fitting(protocol, test, family));
         Optional<String> asked = protocol.school().afterHeelLift();
-        Set<Link> candidates = Set.copyOf(rules.candidates(family));
+        NextTrials next = new NextTrials(protocol, rules, certainty);
         fitting.sort(
                 Comparator.comparing((Retest r) -> family != Family.HEEL_LIFT || !asked.equals(Optional.of(r.id())))
                         .thenComparing(Retest::experienced)
-                        .thenComparing(r -> -power(rules, r, candidates)));
+                        .thenComparing(r -> -next.beforehand(r, test, family)));
         return fitting;
-    }
-
-    private static double power(LinkRules rules, Retest retest, Set<Link> candidates) {
-        return rules.retest(retest.id())
-                .map(says -> List.of(says.helped(), says.worse(), says.unchanged()).stream()
-                        .mapToDouble(list -> list.stream()
-                                .filter(s -> candidates.contains(s.link()))
-                                .mapToDouble(s -> Math.abs(s.weight()))
-                                .sum())
-                        .max()
-                        .orElse(0))
-                .orElse(0.0);
     }
 
     /** Whether bands are offered to experienced athletes only. */

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import rangordnung.core.body.Side;
+import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.MovementIndex;
@@ -38,11 +39,12 @@ public final class Placer {
     private final Rules judgement;
     private final Links links;
 
-    public Placer(Ladders ladders, PlacementRules rules, LinkRules linkRules, Protocol protocol) {
+    public Placer(
+            Ladders ladders, PlacementRules rules, LinkRules linkRules, CertaintyRules certainty, Protocol protocol) {
         this.ladders = ladders;
         this.rules = rules;
         this.judgement = protocol.rules();
-        this.links = new Links(protocol, linkRules);
+        this.links = new Links(protocol, linkRules, certainty);
     }
 
     /**
@@ -96,7 +98,7 @@ public final class Placer {
 
     private Decided decide(ScreenResult screen, Clearance clearance, Optional<Before> before) {
         LinkReport report = links.report(screen);
-        boolean loadHistory = !report.general().isEmpty();
+        boolean loadHistory = report.loadHistory();
         if (screen.stopped() || screen.refer() || loadHistory || clearance == Clearance.NOT_CLEARED) {
             List<Reason> reasons = new ArrayList<>();
             if (screen.stopped()) {
@@ -206,7 +208,8 @@ public final class Placer {
                 .findFirst();
         return explanation
                 .map(e -> {
-                    boolean supported = e.links().stream().anyMatch(l -> l.standing() == LinkReport.Support.SUPPORTED);
+                    boolean supported =
+                            e.links().stream().anyMatch(l -> l.standing().leads());
                     boolean here = e.standing().contains(rule.link());
                     return supported
                             ? here
@@ -229,7 +232,7 @@ public final class Placer {
                 .filter(o -> o.criteria().contains(result.criterion().id()))
                 .allMatch(o -> explanation
                         .link(o.link())
-                        .filter(l -> l.standing() == LinkReport.Support.AGAINST)
+                        .filter(l -> l.standing() == LinkReport.Standing.UNLIKELY)
                         .isPresent());
     }
 

@@ -48,8 +48,12 @@ public record Anchor(
 
     /** Deviation of a value, 0 to 1, after its target was taken off. */
     public double deviation(double value) {
-        double share = (value - tolerance.value()) / (limit.value() - tolerance.value());
-        return Math.min(1, Math.max(0, share));
+        return Math.min(1, Math.max(0, offset(value)));
+    }
+
+    /** The same, below 0 and above 1 as far as the value lies outside. */
+    public double offset(double value) {
+        return (value - tolerance.value()) / (limit.value() - tolerance.value());
     }
 
     /** Standard error of the deviation, from the measure's SEM; not reduced at the clamped ends. */

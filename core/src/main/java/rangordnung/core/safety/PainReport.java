@@ -28,7 +28,12 @@ public record PainReport(Region region, Optional<Side> side, int intensity, Set<
         HIP_OR_GROIN,
         BACK,
         SHOULDER_OR_NECK,
-        ELSEWHERE
+        ELSEWHERE;
+
+        /** Whether it is leg, hip or back, where pain may make somebody lean away. */
+        public boolean bearsWeight() {
+            return this != SHOULDER_OR_NECK && this != ELSEWHERE;
+        }
     }
 
     /** What comes with pain, or instead of it. */

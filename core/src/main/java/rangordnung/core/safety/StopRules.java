@@ -26,11 +26,11 @@ public final class StopRules {
     }
 
     /**
-     * Whether a clinician should be seen before this pattern is trained: pain or an old injury together with a side shift,
+     * Whether a clinician should be seen before this pattern is trained: an old injury or pain of leg, hip or back together with a side shift,
      * pain at rest or at night, swelling, or pain beyond two weeks (house convention).
      */
     public static boolean refer(List<PainReport> reports, boolean oldInjury, boolean shifts) {
-        return shifts && (oldInjury || !reports.isEmpty())
+        return shifts && (oldInjury || reports.stream().anyMatch(r -> r.region().bearsWeight()))
                 || reports.stream().flatMap(r -> r.signs().stream()).anyMatch(sign -> switch (sign) {
                     case SWELLING, AT_REST_OR_NIGHT, BEYOND_TWO_WEEKS -> true;
                     default -> false;

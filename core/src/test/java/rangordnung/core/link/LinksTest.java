@@ -1,9 +1,10 @@
 package rangordnung.core.link;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static rangordnung.core.link.LinkReport.Support.AGAINST;
-import static rangordnung.core.link.LinkReport.Support.OPEN;
-import static rangordnung.core.link.LinkReport.Support.SUPPORTED;
+import static org.assertj.core.api.Assertions.within;
+import static rangordnung.core.link.LinkReport.Standing.LEADING;
+import static rangordnung.core.link.LinkReport.Standing.LIKELY;
+import static rangordnung.core.link.LinkReport.Standing.UNLIKELY;
 
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,7 @@ import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.certainty.Evidence;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.Particulars;
 import rangordnung.core.judgement.ScreenResult;
@@ -25,6 +27,7 @@ import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Family;
+import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
@@ -36,10 +39,16 @@ import rangordnung.core.safety.PainReport;
 class LinksTest {
 
     private static final Protocol FLOOR = StandardFloor.of(
-            "overhead-squat", "forward-lunge", "split-squat", "sit-to-stand?", "wall-test?", "personal-set-up");
-    private static final Links LINKS = new Links(FLOOR, StandardFloor.LINKS);
+            "overhead-squat",
+            "forward-lunge",
+            "split-squat",
+            "timed-stance",
+            "sit-to-stand?",
+            "wall-test?",
+            "personal-set-up");
+    private static final Links LINKS = new Links(FLOOR, StandardFloor.LINKS, StandardFloor.CERTAINTY);
 
-    /** A squat with marks, then retests written {@code heels-up: knee-line L NONE}. */
+    /** A whole squat with marks. */
     private static Rater squat(String marks) {
         return marked(Rater.of(FLOOR, "overhead-squat"), marks);
     }
@@ -65,183 +74,242 @@ class LinksTest {
                 marks);
     }
 
-    /** 1.75 m tall, arms overhead: what the body model says of these lengths with this ankle (11 cm ≈ 39.6 degrees). */
-    @ParameterizedTest
-    @CsvSource({"11, 39.5, 48.5, BODY_MODEL_LENGTHS", "5, 43, 43, BODY_MODEL_ANKLE", "12.5, 43, 43, BODY_MODEL_IN_REACH"
-    })
-    void the_body_model_speaks_of_a_missing_depth(
-            double wallCentimetres, double shank, double thigh, LinkRules.Rule rule) {
-        Rater book = wall(squat("depth - MARKED").body(shank, thigh), wallCentimetres, wallCentimetres);
-        ScreenResult screen =
-                new Judge(FLOOR).judge(book.book(), new Particulars(Optional.empty(), Optional.of(1.75), Map.of()));
-        assertThat(LINKS.report(screen).explanations().stream()
-                        .filter(e -> e.criterion().equals("depth"))
-                        .flatMap(e -> e.links().stream())
-                        .flatMap(l -> l.evidence().stream())
-                        .map(LinkReport.Evidence::source))
-                .contains(new LinkReport.EvidenceSource.ByRule(rule));
+    /** A squat, then retests written {@code heels-up: depth - SLIGHT; target:}. */
+    private static Rater tried(String marks, String retests) {
+        Rater book = squat(marks);
+        UUID baseline = book.trialId();
+        for (String one : retests.isBlank() ? new String[0] : retests.split(";")) {
+            String[] part = one.split(":", 2);
+            retest(book, baseline, part[0].trim(), part[1].trim());
+        }
+        return book;
     }
 
-    private static Rater wall(Rater book, double left, double right) {
+    private static Rater wall(Rater book, double centimetres) {
         return book.trial(FLOOR, "wall-test")
-                .gauged("wall", Optional.of(Side.LEFT), "wall-distance", left)
-                .gauged("wall", Optional.of(Side.RIGHT), "wall-distance", right);
+                .gauged("wall", Optional.of(Side.LEFT), "wall-distance", centimetres)
+                .gauged("wall", Optional.of(Side.RIGHT), "wall-distance", centimetres);
     }
 
     private static LinkReport.Explanation explain(Rater book, String criterion) {
-        return LINKS.report(book.judged(FLOOR)).explanations().stream()
+        return explain(book.judged(FLOOR), criterion);
+    }
+
+    private static LinkReport.Explanation explain(ScreenResult screen, String criterion) {
+        return LINKS.report(screen).explanations().stream()
                 .filter(e -> e.criterion().equals(criterion))
                 .findFirst()
                 .orElseThrow();
     }
 
-    private static LinkReport.Support standing(LinkReport.Explanation explanation, Link link) {
+    private static LinkReport.Standing standing(LinkReport.Explanation explanation, Link link) {
         return explanation.link(link).orElseThrow().standing();
     }
 
-    /** Heels up helps an ankle limit and long thighs alike; only the wall tells (common practice, no source). */
+    private static double chance(LinkReport.Explanation explanation, Link link) {
+        return explanation.link(link).orElseThrow().chance();
+    }
+
+    private static Proposal.Placed placed(Rater book) {
+        return (Proposal.Placed) new Placer(
+                        StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.CERTAINTY, FLOOR)
+                .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED);
+    }
+
+    /** What the trade expects of a squat, its retests and a wall test; common practice, no source. */
     @ParameterizedTest
-    @CsvSource({"6, ANKLE, PROPORTIONS, FOOT_AND_ANKLE", "14, PROPORTIONS, ANKLE, DEPTH_AND_SPINE"})
-    void heels_up_helps_and_the_wall_tells_why(double wall, Link supported, Link other, Focus focus) {
-        Rater book = squat("heels L MARKED + heels R MARKED + depth - MARKED");
-        wall(retest(book, book.trialId(), "heels-up", ""), wall, wall);
-        LinkReport.Explanation heels = explain(book, "heels");
-
-        assertThat(heels.links().get(0).link()).isEqualTo(supported);
-        assertThat(standing(heels, supported)).isEqualTo(SUPPORTED);
-        assertThat(standing(heels, other)).isNotEqualTo(SUPPORTED);
-        Proposal.Placed placed =
-                (Proposal.Placed) new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, FLOOR)
-                        .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED);
-        assertThat(placed.focus()).isEqualTo(focus);
-        assertThat(placed.link()).contains(supported);
-    }
-
-    @Test
-    void before_the_wall_both_stand_and_the_wall_is_what_would_tell_them_apart() {
-        Rater book = squat("heels L MARKED + heels R MARKED");
-        retest(book, book.trialId(), "heels-up", "");
-        LinkReport.Explanation heels = explain(book, "heels");
-
-        assertThat(heels.standing()).containsExactly(Link.ANKLE, Link.PROPORTIONS);
-        assertThat(heels.separates())
-                .contains(new LinkReport.Separator(false, "wall-test", Link.ANKLE, Link.PROPORTIONS));
-    }
-
-    @Test
-    void the_inner_heel_alone_proves_nothing_and_the_inner_forefoot_confirms_the_foot() {
-        Rater book = squat("knee-line L MARKED");
-        UUID baseline = book.trialId();
-        retest(book, baseline, "inner-heel-up", "");
-        assertThat(standing(explain(book, "knee-line"), Link.FOOT)).isEqualTo(OPEN);
-        assertThat(explain(book, "knee-line").standing()).contains(Link.ABDUCTORS, Link.COORDINATION);
-
-        Rater worse = squat("knee-line L SLIGHT");
-        retest(worse, worse.trialId(), "inner-forefoot-up", "knee-line L SEVERE");
-        assertThat(standing(explain(worse, "knee-line"), Link.FOOT)).isEqualTo(SUPPORTED);
-        assertThat(explain(worse, "knee-line").standing()).containsExactly(Link.FOOT);
-
-        Rater neither = squat("knee-line L MARKED");
-        UUID first = neither.trialId();
-        retest(
-                retest(neither, first, "inner-heel-up", "knee-line L MARKED"),
-                first,
-                "inner-forefoot-up",
-                "knee-line L MARKED");
-        assertThat(standing(explain(neither, "knee-line"), Link.FOOT)).isEqualTo(AGAINST);
-    }
-
-    @Test
-    void heels_and_inner_forefoot_both_telling_keep_ankle_and_foot() {
-        Rater book = squat("knee-line L SLIGHT + depth - SEVERE");
-        UUID baseline = book.trialId();
-        retest(
-                retest(book, baseline, "heels-up", "knee-line L SLIGHT"),
-                baseline,
-                "inner-forefoot-up",
-                "knee-line L SEVERE");
-
-        assertThat(LINKS.report(book.judged(FLOOR)).treated()).containsSubsequence(Link.FOOT, Link.ANKLE);
-    }
-
-    @ParameterizedTest
-    @CsvSource({"true, PAIN, PROTECT", "false, ASYMMETRY, EVEN_SIDES"})
-    void a_drift_with_an_old_injury_is_for_a_clinician(boolean injured, Link link, Focus focus) {
-        Rater book = squat("drift R MARKED");
-        if (injured) {
-            book.asked(Fact.Background.INJURY_IN_TWELVE_MONTHS);
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                // heels up helps an ankle limit and long thighs alike; only the wall tells
+                "heels L MARKED + heels R MARKED + depth - MARKED | heels-up: | 6    | heels | ANKLE       | LIKELY",
+                "heels L MARKED + heels R MARKED + depth - MARKED | heels-up: | 6    | heels | PROPORTIONS | UNLIKELY",
+                "heels L MARKED + heels R MARKED + depth - MARKED | heels-up: | 13.5 | heels | PROPORTIONS | LIKELY",
+                "heels L MARKED + heels R MARKED + depth - MARKED | heels-up: | 13.5 | heels | ANKLE       | OPEN",
+                "heels L MARKED + heels R MARKED + depth - MARKED | heels-up: | 11.5 | heels | ANKLE       | LIKELY",
+                // the inner heel helps almost everybody; only the forefoot confirms
+                "knee-line L MARKED | inner-heel-up: | | knee-line | FOOT | OPEN",
+                "knee-line L SLIGHT | inner-heel-up: ; inner-forefoot-up: knee-line L SEVERE | | knee-line | FOOT | LIKELY",
+                "knee-line L SLIGHT | inner-forefoot-up: knee-line L SEVERE | | knee-line | FOOT | LEADING",
+                "knee-line L MARKED | inner-heel-up: knee-line L SLIGHT; inner-forefoot-up: knee-line L SEVERE | | knee-line | FOOT | LEADING",
+                "knee-line L MARKED | inner-heel-up: knee-line L MARKED; inner-forefoot-up: knee-line L MARKED | | knee-line | FOOT | UNLIKELY",
+                "arch L SLIGHT | inner-heel-up: arch L SLIGHT; inner-forefoot-up: arch L SLIGHT | | arch | FOOT | LEADING",
+                // what a knee does with a target, a band or on a chair
+                "knee-line R MARKED | target:           | | knee-line | COORDINATION | LEADING",
+                "knee-line R SLIGHT | light-band: knee-line R SEVERE | | knee-line | ABDUCTORS | LEADING",
+                "knee-line R MARKED OUTWARD | | | knee-line | TURN_OUT_AND_STANCE | LEADING",
+                // a depth that ends early
+                "depth - SEVERE | holding-on: | | depth | HIP_ROOM | UNLIKELY",
+                "depth - MARKED | heels-up: depth - MARKED | | depth | ANKLE | OPEN",
+                // a drift
+                "drift L SEVERE | into-shift: | | drift | ASYMMETRY | LEADING",
+                // nothing was tried yet: what usually is the cause is possible, and nothing is likely
+                "knee-line L MARKED | | | knee-line | COORDINATION | OPEN",
+                "heels L MARKED     | | | heels     | ANKLE        | LEADING"
+            })
+    void trials_tell_links_apart(
+            String marks, String retests, Double wall, String criterion, Link link, LinkReport.Standing expected) {
+        Rater book = tried(marks.replace("OUTWARD", "outward"), retests == null ? "" : retests);
+        if (wall != null) {
+            wall(book, wall);
         }
-        assertThat(explain(book, "drift").links().get(0).link()).isEqualTo(link);
-        assertThat(book.judged(FLOOR).refer()).isEqualTo(injured);
-        assertThat(((Proposal.Placed) new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, FLOOR)
-                                .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED))
-                        .focus())
-                .isEqualTo(focus);
-    }
-
-    /** What each retest says when it helps; common practice without a source, the weights are house convention. */
-    @ParameterizedTest
-    @CsvSource({
-        "depth - SEVERE, holding-on, '', STRENGTH_OR_FEAR, SUPPORTED",
-                "depth - SEVERE, holding-on, '', HIP_ROOM, AGAINST",
-        "knee-line R SEVERE, target, '', COORDINATION, SUPPORTED",
-                "knee-line R SLIGHT, light-band, knee-line R SEVERE, ABDUCTORS, SUPPORTED",
-        "knee-line R SEVERE, light-band, '', COORDINATION, SUPPORTED",
-                "knee-line R MARKED, chair, '', COORDINATION, OPEN",
-        "depth - MARKED, heels-up, depth - MARKED, ANKLE, AGAINST",
-                "drift L SEVERE, into-shift, '', ASYMMETRY, SUPPORTED"
-    })
-    void a_retest_speaks_for_or_against(
-            String marks, String retest, String again, Link link, LinkReport.Support standing) {
-        Rater book = squat(marks);
-        retest(book, book.trialId(), retest, again);
-        assertThat(standing(explain(book, marks.split(" ")[0]), link)).isEqualTo(standing);
+        assertThat(standing(explain(book, criterion), link)).isEqualTo(expected);
     }
 
     @Test
-    void static_clean_and_stepping_faulty_is_timing() {
+    void the_wall_decides_where_the_athlete_works() {
+        String heels = "heels L MARKED + heels R MARKED + depth - MARKED";
+        assertThat(placed(wall(tried(heels, "heels-up:"), 6)).link()).contains(Link.ANKLE);
+        assertThat(placed(wall(tried(heels, "heels-up:"), 6)).focus()).isEqualTo(Focus.FOOT_AND_ANKLE);
+        assertThat(placed(wall(tried(heels, "heels-up:"), 14)).focus()).isEqualTo(Focus.DEPTH_AND_SPINE);
+    }
+
+    /** A gain of one grade by eye is a little evidence for what the retest speaks for, never evidence against. */
+    @ParameterizedTest
+    @CsvSource({"MARKED, SLIGHT", "SLIGHT, NONE", "SEVERE, MARKED", "MARKED, NONE"})
+    void a_gain_never_counts_against_what_it_speaks_for(Grade before, Grade now) {
+        LinkReport.Explanation untold = explain(squat("depth - " + before), "depth");
+        LinkReport.Explanation told = explain(tried("depth - " + before, "heels-up: depth - " + now), "depth");
+        for (Link link : List.of(Link.ANKLE, Link.PROPORTIONS)) {
+            assertThat(chance(told, link)).isGreaterThan(chance(untold, link));
+            assertThat(standing(told, link)).isNotEqualTo(LIKELY);
+        }
+    }
+
+    @Test
+    void the_figures_are_those_of_the_definitions() {
+        LinkReport.Explanation depth = explain(tried("depth - SEVERE", "holding-on: depth - SLIGHT"), "depth");
+        assertThat(depth.link(Link.STRENGTH_OR_CONFIDENCE)
+                        .orElseThrow()
+                        .trials()
+                        .get(0)
+                        .ratio())
+                .isCloseTo(2.4, within(0.1));
+        assertThat(depth.link(Link.HIP_ROOM).orElseThrow().trials().get(0).ratio())
+                .isCloseTo(1 / 3.0, within(0.05));
+        LinkReport.Explanation arch = explain(
+                tried("arch L SLIGHT", "inner-heel-up: arch L SLIGHT; inner-forefoot-up: arch L SLIGHT"), "arch");
+        assertThat(chance(arch, Link.FOOT)).as("less sure, never ruled out").isCloseTo(0.6, within(0.05));
+    }
+
+    @Test
+    void where_there_is_no_room_to_worsen_a_retest_says_nothing() {
+        LinkReport.Explanation knee =
+                explain(tried("knee-line L SEVERE", "inner-forefoot-up: knee-line L SEVERE"), "knee-line");
+        assertThat(knee.link(Link.FOOT).orElseThrow().trials())
+                .singleElement()
+                .satisfies(said -> assertThat(said.words()).isEqualTo(Evidence.Words.LITTLE));
+    }
+
+    @Test
+    void a_chair_says_nothing_of_strength_after_a_heel_lift_and_something_where_the_heels_stayed_down() {
+        assertThat(explain(tried("heels L SLIGHT + depth - MARKED", "chair:"), "depth")
+                        .link(Link.STRENGTH_OR_CONFIDENCE)
+                        .orElseThrow()
+                        .trials())
+                .isEmpty();
+        Rater down = squat("knee-line L MARKED");
+        retest(down, down.trialId(), "chair", "");
+        assertThat(explain(down, "knee-line")
+                        .link(Link.COORDINATION)
+                        .orElseThrow()
+                        .trials())
+                .isNotEmpty();
+    }
+
+    @Test
+    void static_clean_and_stepping_faulty_is_coordination() {
         Rater book = Rater.of(FLOOR, "forward-lunge")
-                .mark("knee-line L SEVERE")
+                .mark("knee-line L MARKED")
                 .close(View.FRONT)
                 .close(View.SIDE);
         book.trial(FLOOR, "split-squat").close(View.FRONT).close(View.SIDE);
         LinkReport.Explanation knee = explain(book, "knee-line");
 
-        assertThat(standing(knee, Link.COORDINATION)).isEqualTo(SUPPORTED);
-        assertThat(knee.link(Link.COORDINATION).orElseThrow().evidence())
+        assertThat(knee.links().get(0).link()).isEqualTo(Link.COORDINATION);
+        assertThat(standing(knee, Link.COORDINATION)).isEqualTo(LEADING);
+        assertThat(knee.link(Link.COORDINATION).orElseThrow().trials())
                 .singleElement()
-                .satisfies(e -> assertThat(e.trial()).contains(book.trialId()));
-    }
-
-    @Test
-    void what_a_retest_has_told_is_not_told_twice_by_the_test_itself() {
-        Rater book = squat("heels L SEVERE");
-        UUID baseline = book.trialId();
-        book.trial(FLOOR, "sit-to-stand").close(View.FRONT).close(View.SIDE);
-        assertThat(explain(book, "heels")
-                        .link(Link.STRENGTH_OR_FEAR)
-                        .orElseThrow()
-                        .score())
-                .isEqualTo(1);
-
-        retest(book, baseline, "chair", "");
-        assertThat(explain(book, "heels")
-                        .link(Link.STRENGTH_OR_FEAR)
-                        .orElseThrow()
-                        .evidence())
-                .singleElement()
-                .satisfies(e -> assertThat(e.source())
-                        .isEqualTo(new LinkReport.EvidenceSource.ByRetest("chair", Outcome.Verdict.HELPED)));
+                .satisfies(said -> assertThat(said.trials()).containsExactly(book.trialId()));
     }
 
     @ParameterizedTest
-    @CsvSource({"0, 15, SUPPORTED", "1, -15, AGAINST", "1, 15, SUPPORTED"})
-    void hip_room_is_read_from_the_set_up(double armpit, double ceiling, LinkReport.Support standing) {
+    @CsvSource({"0, 15, LIKELY, HIP_ROOM", "1, -15, UNLIKELY, ANKLE", "1, 15, OPEN, HIP_ROOM"})
+    void hip_room_is_read_from_the_set_up(double armpit, double ceiling, LinkReport.Standing standing, Link leading) {
         Rater book = squat("depth - MARKED");
         book.trial(FLOOR, "personal-set-up")
                 .gauged("knee-to-armpit", Optional.of(Side.LEFT), "knee-to-armpit", armpit)
                 .gauged("rock-back", Optional.empty(), "rock-back-ceiling", ceiling);
         assertThat(standing(explain(book, "depth"), Link.HIP_ROOM)).isEqualTo(standing);
+        assertThat(explain(book, "depth").links().get(0).link()).isEqualTo(leading);
+    }
+
+    /** 1.75 m tall, arms overhead: what the body model says of these lengths with this ankle. */
+    @ParameterizedTest
+    @CsvSource({"11, 39.5, 48.5, PROPORTIONS, true", "4, 43, 43, PROPORTIONS, false", "13.5, 43, 43, PROPORTIONS, false"
+    })
+    void the_body_model_speaks_of_a_missing_depth(
+            double wallCentimetres, double shank, double thigh, Link link, boolean speaksFor) {
+        Rater book = wall(squat("depth - MARKED").body(shank, thigh), wallCentimetres);
+        ScreenResult screen =
+                new Judge(FLOOR).judge(book.book(), new Particulars(Optional.empty(), Optional.of(1.75), Map.of()));
+        assertThat(explain(screen, "depth").link(link).orElseThrow().trials())
+                .filteredOn(said ->
+                        said.source() instanceof LinkReport.Source.ByValue by && by.of() == LinkReport.Value.BODY_MODEL)
+                .singleElement()
+                .satisfies(said -> assertThat(said.ratio() > 1).isEqualTo(speaksFor));
+    }
+
+    @Test
+    void average_lengths_are_no_measurement() {
+        Rater book = wall(squat("depth - MARKED"), 8);
+        ScreenResult screen =
+                new Judge(FLOOR).judge(book.book(), new Particulars(Optional.empty(), Optional.of(1.75), Map.of()));
+        assertThat(explain(screen, "depth").link(Link.PROPORTIONS).orElseThrow().trials())
+                .isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"MARKED, MARKED, false", "SEVERE, NONE, true"})
+    void a_pelvis_that_drops_alike_on_both_sides_is_no_asymmetry(Grade left, Grade right, boolean candidate) {
+        Rater book = Rater.of(FLOOR, "split-squat").mark("drop L " + left).mark("drop R " + right);
+        LinkReport.Explanation drop = explain(book.close(View.FRONT).close(View.SIDE), "drop");
+        assertThat(drop.link(Link.ASYMMETRY).isPresent()).isEqualTo(candidate);
+        if (candidate) {
+            assertThat(standing(drop, Link.ASYMMETRY)).isEqualTo(LIKELY);
+        }
+    }
+
+    @Test
+    void a_front_heel_that_lifts_is_first_a_matter_of_the_step() {
+        Rater book = Rater.of(FLOOR, "split-squat").mark("front-heel L MARKED");
+        wall(book.close(View.FRONT).close(View.SIDE), 14);
+        LinkReport.Explanation heel = explain(book, "front-heel");
+        assertThat(heel.links().stream().map(LinkReport.RankedLink::link))
+                .containsExactly(Link.STEP_LENGTH, Link.COORDINATION, Link.ANKLE);
+        assertThat(standing(heel, Link.ANKLE)).isEqualTo(UNLIKELY);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "INJURY_IN_TWELVE_MONTHS, , true, PROTECT",
+        ", HIP_OR_GROIN, true, PROTECT",
+        ", SHOULDER_OR_NECK, false, EVEN_SIDES",
+        ", , false, EVEN_SIDES"
+    })
+    void a_drift_with_pain_or_an_old_injury_of_leg_hip_or_back_is_asked_about_first(
+            Fact.Background background, PainReport.Region pain, boolean first, Focus focus) {
+        Rater book = squat("drift R MARKED");
+        if (background != null) {
+            book.asked(background);
+        }
+        if (pain != null) {
+            book.painAt(pain, 2);
+        }
+        LinkReport.Explanation drift = explain(book, "drift");
+        assertThat(drift.painFirst()).isEqualTo(first);
+        assertThat(drift.next().isPresent()).as("no band is offered").isEqualTo(!first);
+        assertThat(placed(book).focus()).isEqualTo(focus);
     }
 
     @Test
@@ -249,7 +317,36 @@ class LinksTest {
         Rater book = squat("knee-line L MARKED")
                 .asked(Fact.Background.SHARP_RISE_IN_TRAINING)
                 .painAt(PainReport.Region.BELOW_KNEECAP, 2);
-        assertThat(explain(book, "knee-line").links().get(0).link()).isEqualTo(Link.LOAD_HISTORY);
+        assertThat(LINKS.report(book.judged(FLOOR)).loadHistory()).isTrue();
+    }
+
+    @Test
+    void when_ankle_and_foot_both_show_both_stand_and_the_foot_is_first() {
+        Rater book = tried(
+                "knee-line L SLIGHT + depth - SEVERE",
+                "heels-up: knee-line L SLIGHT; inner-heel-up: ; inner-forefoot-up: knee-line L SEVERE");
+        wall(book, 8);
+        assertThat(LINKS.report(book.judged(FLOOR)).first()).startsWith(Link.FOOT, Link.ANKLE);
+    }
+
+    @Test
+    void every_whole_look_counts_and_a_look_under_a_cue_counts_half() {
+        double one = explain(tried("depth - MARKED", "heels-up:"), "depth")
+                .link(Link.ANKLE)
+                .orElseThrow()
+                .trials()
+                .get(0)
+                .ratio();
+        Rater twice = tried("depth - MARKED", "heels-up:");
+        marked(twice.by(UUID.randomUUID()).trial(FLOOR, "overhead-squat"), "depth - SEVERE");
+        assertThat(explain(twice, "depth")
+                        .link(Link.ANKLE)
+                        .orElseThrow()
+                        .trials()
+                        .get(0)
+                        .ratio())
+                .as("a worse second look makes the same gain count more")
+                .isGreaterThan(one);
     }
 
     @Test
@@ -261,24 +358,43 @@ class LinksTest {
         retest(book, baseline, "heels-up", "");
 
         assertThat(book.judged(FLOOR).tests().get(0).trial().orElseThrow().id()).isNotEqualTo(baseline);
-        assertThat(explain(book, "heels").standing()).containsExactly(Link.ANKLE, Link.PROPORTIONS);
+        assertThat(explain(book, "heels").standing()).contains(Link.ANKLE, Link.PROPORTIONS);
     }
 
     @Test
-    void within_the_noise_nothing_helped() {
-        Rater book = squat("depth - SLIGHT");
-        retest(book, book.trialId(), "holding-on", "");
-        Outcome outcome = LINKS.report(book.judged(FLOOR)).outcomes().get(0);
-
-        assertThat(outcome.of("depth", Optional.empty()).orElseThrow().verdict())
-                .isEqualTo(Outcome.Verdict.WITHIN_NOISE);
-        assertThat(outcome.of("depth", Optional.empty()).orElseThrow().change().detectable())
-                .isGreaterThan(1 / 3.0);
+    void the_next_trial_is_the_one_that_tells_most_for_its_time_and_none_where_none_tells_enough() {
+        LinkReport.NextTrial first = explain(squat("heels L MARKED + heels R MARKED"), "heels")
+                .next()
+                .orElseThrow();
+        assertThat(first.id()).isIn("heels-up", "wall-test");
+        LinkReport.NextTrial second = explain(tried("heels L MARKED + heels R MARKED", "heels-up:"), "heels")
+                .next()
+                .orElseThrow();
+        assertThat(second.id()).isEqualTo("wall-test");
+        assertThat(explain(wall(tried("heels L MARKED + heels R MARKED", "heels-up:"), 4), "heels")
+                        .next())
+                .isEmpty();
+        assertThat(explain(squat("knee-line L MARKED"), "knee-line").next().map(LinkReport.NextTrial::id))
+                .as("a band is not for beginners")
+                .isNotEqualTo(Optional.of("light-band"));
     }
 
-    /** One change at a time; a second one, or a side treated before, makes weaker evidence that counts half (house convention). */
     @Test
-    void two_changes_or_a_treated_side_count_half() {
+    void what_is_more_faulty_never_makes_a_helping_retest_count_less() {
+        double last = 0;
+        for (Grade before : List.of(Grade.SLIGHT, Grade.MARKED, Grade.SEVERE)) {
+            double now = explain(tried("depth - " + before, "heels-up:"), "depth")
+                    .link(Link.ANKLE)
+                    .orElseThrow()
+                    .chance();
+            assertThat(now).isGreaterThan(last);
+            last = now;
+        }
+    }
+
+    /** One change at a time; a second one, or a side treated before, makes weaker evidence in the same direction (house convention). */
+    @Test
+    void two_changes_or_a_treated_side_count_less() {
         Conditions standard = FLOOR.test("overhead-squat").orElseThrow().standard();
         Conditions plate = standard.withAids(List.of(Conditions.Aid.of(Conditions.Kind.HANDHOLD)));
         Conditions two = plate.withAids(
@@ -309,12 +425,19 @@ class LinksTest {
 
             assertThat(LINKS.report(book.judged(FLOOR)).outcomes().get(0).doubts())
                     .contains(tried.doubt());
-            assertThat(explain(book, "depth")
-                            .link(Link.STRENGTH_OR_FEAR)
-                            .orElseThrow()
-                            .score())
-                    .isEqualTo(0.5);
+            double doubted = strength(explain(book, "depth"));
+            assertThat(doubted)
+                    .isGreaterThan(1)
+                    .isLessThan(strength(explain(tried("depth - SEVERE", "holding-on:"), "depth")));
         }
+    }
+
+    private static double strength(LinkReport.Explanation depth) {
+        return depth.link(Link.STRENGTH_OR_CONFIDENCE)
+                .orElseThrow()
+                .trials()
+                .get(0)
+                .ratio();
     }
 
     @ParameterizedTest
@@ -333,18 +456,16 @@ class LinksTest {
                         new Battery.Chosen("overhead-squat", Optional.empty()),
                         new Battery.Chosen("sit-to-stand", Optional.of(TestDefinition.Role.RETEST))),
                 Map.of("heelLift", heels)));
-        List<Retest> offered = Retests.offered(
-                school, StandardFloor.LINKS, school.test("overhead-squat").orElseThrow(), family);
-
-        assertThat(offered.get(0).id()).isEqualTo(first);
-        assertThat(Retests.offered(
-                                school,
-                                StandardFloor.LINKS,
-                                school.test("overhead-squat").orElseThrow(),
-                                Family.KNEE_LINE)
-                        .stream()
-                        .map(Retest::id)
-                        .toList())
+        TestDefinition squat = school.test("overhead-squat").orElseThrow();
+        assertThat(Retests.offered(school, StandardFloor.LINKS, StandardFloor.CERTAINTY, squat, family)
+                        .get(0)
+                        .id())
+                .isEqualTo(first);
+        assertThat(
+                        Retests.offered(school, StandardFloor.LINKS, StandardFloor.CERTAINTY, squat, Family.KNEE_LINE)
+                                .stream()
+                                .map(Retest::id)
+                                .toList())
                 .as("a band only for the experienced, so last")
                 .endsWith("light-band");
     }

@@ -22,8 +22,12 @@ import rangordnung.core.safety.PainReport;
 
 class PlacerTest {
 
-    private static final Placer PLACER =
-            new Placer(StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.PROTOCOL);
+    private static final Placer PLACER = new Placer(
+            StandardFloor.LADDERS,
+            StandardFloor.RULES,
+            StandardFloor.LINKS,
+            StandardFloor.CERTAINTY,
+            StandardFloor.PROTOCOL);
 
     private static Proposal.Placed placed(String... screens) {
         List<ScreenResult> results =

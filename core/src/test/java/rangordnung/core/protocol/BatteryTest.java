@@ -294,7 +294,7 @@ class BatteryTest {
                         battery.replace("\"retest\":\"chair\"", "\"retest\":\"stool\""), Battery.class))
                 .hasMessageContaining("no retest stool");
         String links =
-                StandardFloor.tree("/rangordnung/links/house-links.1.json").toString();
+                StandardFloor.tree("/rangordnung/links/house-links.2.json").toString();
         assertThatThrownBy(() -> StandardFloor.JSON
                         .readValue(links.replace("\"chair\"", "\"stool\""), LinkRules.class)
                         .checked(StandardFloor.BATTERY))

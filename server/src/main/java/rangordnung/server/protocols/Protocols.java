@@ -14,6 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
+import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.LinkRules;
 import rangordnung.core.motion.signal.MotionRules;
@@ -56,6 +57,7 @@ public class Protocols {
     private final MotionRules motionRules;
     private final PoseRules poseRules;
     private final BodyRules bodyRules;
+    private final CertaintyRules certaintyRules;
     private final PlanRules planRules;
     private final Battery battery;
     private final List<Protocol> shipped;
@@ -74,9 +76,10 @@ public class Protocols {
         this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
         this.poseRules = json.read(resource("motion/house-pose.1"), PoseRules.class);
         this.bodyRules = json.read(resource("body/house-body.1"), BodyRules.class);
+        this.certaintyRules = json.read(resource("certainty/house-certainty.1"), CertaintyRules.class);
         this.battery = json.read(resource("protocols/battery.3"), Battery.class);
         this.linkRules =
-                json.read(resource("links/house-links.1"), LinkRules.class).checked(battery);
+                json.read(resource("links/house-links.2"), LinkRules.class).checked(battery);
         List<Protocol> all = new ArrayList<>(List.of(json.read(resource("protocols/" + WHOLE), Protocol.class)));
         RECIPES.forEach(r ->
                 all.add(battery.protocol(json.read(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));
@@ -195,6 +198,10 @@ public class Protocols {
 
     public PlacementRules placementRules() {
         return placementRules;
+    }
+
+    public CertaintyRules certaintyRules() {
+        return certaintyRules;
     }
 
     public LinkRules linkRules() {

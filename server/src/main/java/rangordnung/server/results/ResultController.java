@@ -297,7 +297,7 @@ class ResultController {
         points.sort(Comparator.comparing(HistoryPoint::heldOn));
         Results.Proposed proposed = results.proposed(
                 results.placer(protocol), new Results.Screen(screening, protocol, List.of(here)), here, history);
-        LinkReport links = new Links(protocol, protocols.linkRules()).report(now);
+        LinkReport links = new Links(protocol, protocols.linkRules(), protocols.certaintyRules()).report(now);
         return new AthleteResult(
                 screening,
                 athlete,

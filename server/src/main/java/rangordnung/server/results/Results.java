@@ -184,7 +184,12 @@ public class Results {
 
     /** Proposes places under a protocol. */
     public Placer placer(Protocol protocol) {
-        return new Placer(protocols.ladders(), protocols.placementRules(), protocols.linkRules(), protocol);
+        return new Placer(
+                protocols.ladders(),
+                protocols.placementRules(),
+                protocols.linkRules(),
+                protocols.certaintyRules(),
+                protocol);
     }
 
     /** The same facts judged under another protocol; nothing of it is kept. */

@@ -141,7 +141,8 @@ class Station {
         List<Offer> offers = new ArrayList<>();
         for (TestDefinition test : protocol.tests()) {
             test.criteria().stream().map(Criterion::family).distinct().forEach(family -> {
-                List<Retest> offered = Retests.offered(protocol, protocols.linkRules(), test, family);
+                List<Retest> offered =
+                        Retests.offered(protocol, protocols.linkRules(), protocols.certaintyRules(), test, family);
                 if (!offered.isEmpty()) {
                     offers.add(new Offer(
                             test.id(),

@@ -229,7 +229,7 @@ class MeasuringTest extends ServerTest {
                 .body()
                 .get("links")
                 .toString();
-        assertThat(links).contains("BODY_MODEL_LENGTHS");
+        assertThat(links).contains("\"of\":\"BODY_MODEL\"");
         lead.post(
                         "/api/screenings/" + hall.screening() + "/facts",
                         """

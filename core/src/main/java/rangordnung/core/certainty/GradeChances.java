@@ -1,0 +1,34 @@
+package rangordnung.core.certainty;
+
+import rangordnung.core.protocol.Grade;
+
+/** The chance of each true grade; the four add up to 1. */
+public record GradeChances(double none, double slight, double marked, double severe) {
+
+    public double of(Grade grade) {
+        return at(grade.ordinal());
+    }
+
+    /** The chance that the true grade is this one or worse. */
+    public double atLeast(Grade grade) {
+        double sum = 0;
+        for (int g = grade.ordinal(); g < Grade.values().length; g++) {
+            sum += at(g);
+        }
+        return sum;
+    }
+
+    /** The chance that the true grades of two places differ by one or more, the two being seen apart from each other. */
+    public double differs(GradeChances other) {
+        return 1 - none * other.none - slight * other.slight - marked * other.marked - severe * other.severe;
+    }
+
+    double at(int grade) {
+        return switch (grade) {
+            case 0 -> none;
+            case 1 -> slight;
+            case 2 -> marked;
+            default -> severe;
+        };
+    }
+}
