@@ -228,21 +228,18 @@ public class Results {
         Map<UUID, Judged> last = Optional.ofNullable(kept.getIfPresent(key)).orElse(Map.of());
         List<Facts.BookMark> marks = facts.marks(screening.id());
         Map<UUID, Particulars> particulars = particulars(screening);
-        Set<UUID> grown = marks.stream()
+        Set<Facts.BookMark> grown = marks.stream()
                 .filter(mark -> !last.containsKey(mark.athlete())
                         || !last.get(mark.athlete())
                                 .stands(mark, particulars.getOrDefault(mark.athlete(), Particulars.NONE)))
-                .map(Facts.BookMark::athlete)
                 .collect(Collectors.toSet());
-        Map<UUID, Facts.AthleteBook> books = grown.isEmpty()
-                ? Map.of()
-                : last.isEmpty() ? facts.books(screening.id()) : facts.books(screening.id(), grown);
+        Map<UUID, Facts.AthleteBook> books = facts.books(screening.id(), grown);
         Judge judge = new Judge(protocol);
         // A book that grew between the two reads is judged as it is now, and again next time.
         Map<UUID, Judged> now = marks.parallelStream().collect(Collectors.toMap(Facts.BookMark::athlete, mark -> {
             Particulars under = particulars.getOrDefault(mark.athlete(), Particulars.NONE);
             Facts.AthleteBook book = books.getOrDefault(mark.athlete(), Facts.AthleteBook.EMPTY);
-            Result result = grown.contains(mark.athlete())
+            Result result = grown.contains(mark)
                     ? isolated(judge, screening.id(), mark.athlete(), book, under)
                     : Objects.requireNonNull(last.get(mark.athlete())).result();
             return new Judged(mark, under, result);

@@ -1,11 +1,14 @@
 package rangordnung.server.screening;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -47,6 +50,9 @@ public class Facts {
     static final int MOST = 500;
 
     private static final int OPENED = 5000;
+    /** Most entries of books that are kept in memory; each takes some three hundred bytes (house convention). */
+    private static final int KEPT_ENTRIES = 60_000;
+
     private static final Logger LOG = LoggerFactory.getLogger(Facts.class);
 
     private final FactRepository rows;
@@ -66,6 +72,12 @@ public class Facts {
             return size() > OPENED;
         }
     });
+
+    /** Books as they were read last, with how far they had grown; facts never change, so a book of that size is the same. */
+    private final Cache<Of, Known> known = Caffeine.newBuilder()
+            .maximumWeight(KEPT_ENTRIES)
+            .weigher((Of of, Known book) -> 1 + book.book().book().entries().size())
+            .build();
 
     /** Facts that cannot be read and that the log has named. */
     private final Set<UUID> told = ConcurrentHashMap.newKeySet();
@@ -146,6 +158,10 @@ public class Facts {
 
     /** How far one athlete's book has grown; two equal marks mean equal books. */
     public record BookMark(UUID athlete, long count, long last) {}
+
+    private record Of(UUID screening, UUID athlete) {}
+
+    private record Known(BookMark mark, AthleteBook book) {}
 
     /** How far the books of a screening have grown together. */
     public record Tally(UUID screening, long count, long last) {}
@@ -348,14 +364,34 @@ public class Facts {
                 .toList();
     }
 
-    /** The books of some athletes of a screening, for judging. */
-    public Map<UUID, AthleteBook> books(UUID screening, Set<UUID> athletes) {
-        return byAthlete(transaction.execute(t -> rows.ofAthletes(screening, athletes)));
-    }
-
     /** The books of all athletes of a screening, for judging. */
     public Map<UUID, AthleteBook> books(UUID screening) {
-        return byAthlete(transaction.execute(t -> rows.ofScreening(screening)));
+        return books(screening, marks(screening));
+    }
+
+    /** The books that have grown to some marks, or further since. */
+    public Map<UUID, AthleteBook> books(UUID screening, Collection<BookMark> marks) {
+        Map<UUID, AthleteBook> books = new HashMap<>();
+        Map<UUID, BookMark> grown = new HashMap<>();
+        for (BookMark mark : marks) {
+            Known before = known.getIfPresent(new Of(screening, mark.athlete()));
+            if (before != null && before.mark().equals(mark)) {
+                books.put(mark.athlete(), before.book());
+            } else {
+                grown.put(mark.athlete(), mark);
+            }
+        }
+        if (!grown.isEmpty()) {
+            List<FactRepository.Line> lines = transaction.execute(t -> grown.size() * 2 > marks.size()
+                    ? rows.ofScreening(screening)
+                    : rows.ofAthletes(screening, grown.keySet()));
+            byAthlete(lines).forEach((athlete, book) -> {
+                books.put(athlete, book);
+                Optional.ofNullable(grown.get(athlete))
+                        .ifPresent(mark -> known.put(new Of(screening, athlete), new Known(mark, book)));
+            });
+        }
+        return books;
     }
 
     /** The book of one athlete, for judging. */

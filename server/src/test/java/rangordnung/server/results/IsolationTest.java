@@ -62,7 +62,7 @@ class IsolationTest extends ServerTest {
         when(protocols.get(anyString(), anyInt())).thenReturn(protocol);
         when(facts.marks(screening))
                 .thenReturn(List.of(new Facts.BookMark(broken.id(), 1, 1), new Facts.BookMark(whole.id(), 1, 2)));
-        when(facts.books(any()))
+        when(facts.books(any(), any()))
                 .thenReturn(Map.of(
                         broken.id(),
                         new Facts.AthleteBook(failing, List.of()),
