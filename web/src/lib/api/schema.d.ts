@@ -1986,7 +1986,7 @@ export interface components {
             /** @enum {string} */
             kind: "unknown";
             /** @enum {string} */
-            reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE";
+            reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE" | "MAIN_FAULT_UNSEEN";
         };
         Origin: {
             facts: string[];
@@ -2133,7 +2133,7 @@ export interface components {
             /** @enum {string} */
             kind: "open";
             /** @enum {string} */
-            reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE";
+            reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE" | "MAIN_FAULT_UNSEEN";
         };
         ProposalPlace: {
             /** @enum {string} */
@@ -2340,8 +2340,9 @@ export interface components {
         ResultControllerRankedAthlete: {
             /** Format: uuid */
             athlete: string;
-            /** Format: double */
-            completeness: number;
+            attention: boolean;
+            /** Format: int32 */
+            from: number;
             /** Format: double */
             high: number;
             /** Format: double */
@@ -2349,21 +2350,25 @@ export interface components {
             /** Format: double */
             low: number;
             name: string;
-            /** Format: double */
-            percentile?: number;
             /** Format: int32 */
-            rank: number;
+            to: number;
         };
-        ResultControllerRankedBand: {
+        ResultControllerRankedGroup: {
             athletes: components["schemas"]["ResultControllerRankedAthlete"][];
             /** Format: int32 */
-            number: number;
+            band?: number;
+            between: boolean;
         };
         ResultControllerRankingView: {
-            bands: components["schemas"]["ResultControllerRankedBand"][];
+            /** Format: int32 */
+            bands: number;
+            edges: number[];
+            groups: components["schemas"]["ResultControllerRankedGroup"][];
+            /** Format: double */
+            reliability: number;
             screening: components["schemas"]["ScreeningsScreeningView"];
             /** Format: double */
-            typicalDifference?: number;
+            secondLook: number;
             unranked: components["schemas"]["ResultControllerUnrankedAthlete"][];
         };
         ResultControllerSetAsideView: {
@@ -2415,7 +2420,7 @@ export interface components {
             incident?: string;
             name: string;
             /** @enum {string} */
-            reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE";
+            reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE" | "MAIN_FAULT_UNSEEN";
         };
         Retest: {
             /** @enum {string} */

@@ -35,6 +35,7 @@ export const noIndexWord: Record<Schemas['MovementIndexUnknown']['reason'], () =
   STOPPED: m.no_index_stopped,
   FLAGGED_TRIALS: m.no_index_flagged_trials,
   TOO_INCOMPLETE: m.no_index_too_incomplete,
+  MAIN_FAULT_UNSEEN: m.no_index_main_unseen,
 };
 
 export const reasonWord: Record<Schemas['FindingNotAssessable']['reason'], () => string> = {

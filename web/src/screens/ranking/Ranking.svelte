@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask } from '../../lib/api/client';
+  import { api, ask, type Schemas } from '../../lib/api/client';
   import Interval from '../../lib/bands/Interval.svelte';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
@@ -7,22 +7,44 @@
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { noIndexWord } from '../../lib/words/judgement';
-  import { day, decimal, integer } from '../../lib/words/words';
+  import { day, decimal, hundredths, integer } from '../../lib/words/words';
 
   let { params }: { params: { id: string } } = $props();
+  type View = Schemas['ResultControllerRankingView'];
+  type Group = View['groups'][number];
+  type Athlete = Group['athletes'][number];
+
   const ranking = new Resource(() =>
     ask(api.GET('/api/screenings/{id}/ranking', { params: { path: { id: params.id } } })),
   );
-
+  const all = $derived(ranking.data?.groups.flatMap((g) => g.athletes) ?? []);
   /** A long ranking shows the beginning of each band, so that the whole stair stays in sight. */
-  const few = $derived(
-    (ranking.data?.bands ?? []).reduce((sum, b) => sum + b.athletes.length, 0) > 60 ? 12 : 60,
+  const few = $derived(all.length > 60 ? 12 : 60);
+  /** The scale of all intervals begins at the ten below the lowest. */
+  const from = $derived(10 * Math.floor(Math.min(90, ...all.map((a) => a.low)) / 10));
+  const attention = $derived(all.filter((a) => a.attention));
+  const untold = $derived(
+    (ranking.data?.groups ?? []).filter((g) => !g.band || g.between).flatMap((g) => g.athletes),
   );
-  const tallest = $derived(
-    Math.max(1, ...(ranking.data?.bands ?? []).map((b) => b.athletes.length)),
-  );
-  let whole = $state<number[]>([]);
+  let whole = $state<string[]>([]);
+
+  const key = (g: Group) => `${g.band ?? 0}${g.between ? '-' : ''}`;
+  const title = (g: Group) =>
+    !g.band
+      ? m.ranking_no_order()
+      : g.between
+        ? m.ranking_between({ upper: g.band, lower: g.band + 1 })
+        : m.band({ number: g.band });
+  const places = (a: Athlete) =>
+    a.from === a.to ? integer(a.from) : `${integer(a.from)} – ${integer(a.to)}`;
 </script>
+
+{#snippet names(athletes: Athlete[])}
+  {#each athletes.slice(0, 40) as athlete, i (athlete.athlete)}{i ? ', ' : ''}<a
+      class="hover:underline"
+      href="#/screening/{params.id}/athlete/{athlete.athlete}">{athlete.name}</a
+    >{/each}{#if athletes.length > 40}{m.ranking_and_more({ count: athletes.length - 40 })}{/if}
+{/snippet}
 
 <Page
   title={m.nav_ranking()}
@@ -33,87 +55,94 @@
   <ScreeningTabs screening={params.id} at="ranking" />
   <Loaded resource={ranking}>
     {#snippet children(data)}
-      <p class="max-w-prose">
-        {m.ranking_text()}
-        {#if data.typicalDifference}<strong
-            >{m.ranking_difference({ points: decimal(data.typicalDifference) })}</strong
-          >{/if}
-      </p>
-      {#if data.bands.length === 0}<p class="mt-6">{m.ranking_none()}</p>{/if}
-      {#if data.bands.length > 1}
-        <ol class="mt-5 flex max-w-3xl items-start" aria-label={m.ranking_stair()}>
-          {#each data.bands as band (band.number)}
-            {@const values = band.athletes.map((a) => a.index)}
-            <li class="stair flex-1" style:--step={band.number - 1}>
-              <strong class="sign text-lg">{band.number}</strong>
-              <span class="block text-sm leading-tight"
-                >{m.athletes({ count: band.athletes.length })}</span
-              >
-              <span class="quiet block text-sm leading-tight"
-                >{decimal(Math.max(...values))} – {decimal(Math.min(...values))}</span
-              >
-              <span class="load" style:--share={band.athletes.length / tallest} aria-hidden="true"
-              ></span>
+      {#if !all.length}<p class="mt-6">{m.ranking_none()}</p>
+      {:else}
+        <p class="max-w-prose text-lg" data-testid="told">
+          <strong
+            >{data.bands > 1
+              ? m.ranking_told({ bands: data.bands })
+              : data.bands === 1
+                ? m.ranking_one()
+                : m.ranking_untold()}</strong
+          >
+        </p>
+        <p class="quiet max-w-prose">
+          {m.ranking_reliability({ value: hundredths(data.reliability) })}
+          {m.ranking_second_look({ value: hundredths(data.secondLook) })}
+          {m.ranking_text()}
+        </p>
+        <div class="mt-5 grid gap-x-10 gap-y-4 sm:grid-cols-2">
+          <section class="border-t-4 border-error pt-2" data-testid="attention">
+            <h2 class="text-xl">
+              {m.ranking_attention()} <span class="quiet">{attention.length}</span>
+            </h2>
+            <p class="quiet text-sm">{m.ranking_attention_text()}</p>
+            <p class="mt-1">{@render names(attention)}</p>
+          </section>
+          <section class="border-t-4 border-accent pt-2" data-testid="untold">
+            <h2 class="text-xl">
+              {m.ranking_not_told()} <span class="quiet">{untold.length}</span>
+            </h2>
+            <p class="quiet text-sm">{m.ranking_not_told_text()}</p>
+            {#if data.bands > 1}<p class="mt-1">{@render names(untold)}</p>{/if}
+          </section>
+        </div>
+        <ol class="mt-6">
+          {#each data.groups as group (key(group))}
+            {@const shown = whole.includes(key(group))
+              ? group.athletes
+              : group.athletes.slice(0, few)}
+            <li class={['step', group.between && 'between']} data-band={key(group)}>
+              <h2 class="flex items-baseline gap-3 px-3 pt-2">
+                <span class="inline-block first-letter:uppercase">{title(group)}</span>
+                <span class="quiet font-sans text-base font-normal"
+                  >{m.athletes({ count: group.athletes.length })}</span
+                >
+              </h2>
+              <table class="w-full table-fixed text-left">
+                <colgroup
+                  ><col class="w-40 sm:w-64" /><col class="w-16" /><col /><col
+                    class="w-20 sm:w-32"
+                  /></colgroup
+                >
+                <thead class="quiet text-sm">
+                  <tr
+                    ><th class="px-3 font-normal">{m.name()}</th><th class="text-right font-normal"
+                      >{m.index_seen()}</th
+                    ><th class="px-3 font-normal"
+                      >{m.index_true({ from: integer(from), to: '100' })}</th
+                    ><th class="pr-3 text-right font-normal">{m.places()}</th></tr
+                  >
+                </thead>
+                <tbody>
+                  {#each shown as athlete (athlete.athlete)}
+                    <tr>
+                      <th scope="row" class="px-3 py-0.5 font-normal">
+                        <a
+                          class="hover:underline"
+                          href="#/screening/{params.id}/athlete/{athlete.athlete}">{athlete.name}</a
+                        >
+                      </th>
+                      <td class="text-right font-bold">{decimal(athlete.index)}</td>
+                      <td class="px-3">
+                        <Interval low={athlete.low} high={athlete.high} {from} edges={data.edges} />
+                        <span class="sr-only">{integer(athlete.low)}–{integer(athlete.high)}</span>
+                      </td>
+                      <td class="quiet pr-3 text-right text-sm tabular-nums">{places(athlete)}</td>
+                    </tr>
+                  {/each}
+                </tbody>
+              </table>
+              {#if shown.length < group.athletes.length}
+                <button class="btn ml-1 btn-ghost" onclick={() => (whole = [...whole, key(group)])}
+                  >{m.show_more({ count: group.athletes.length - shown.length })}</button
+                >
+              {/if}
             </li>
           {/each}
         </ol>
+        <p class="quiet mt-3 max-w-prose text-sm">{m.ranking_how()}</p>
       {/if}
-      <ol class="mt-6">
-        {#each data.bands as band (band.number)}
-          {@const shown = whole.includes(band.number) ? band.athletes : band.athletes.slice(0, few)}
-          <li class="step" data-band={band.number}>
-            <h2 class="flex items-baseline gap-3 px-3 pt-2">
-              <span class="inline-block first-letter:uppercase"
-                >{m.band({ number: band.number })}</span
-              >
-              <span class="quiet font-sans text-base font-normal"
-                >{m.athletes({ count: band.athletes.length })}</span
-              >
-            </h2>
-            <table class="w-full table-fixed text-left">
-              <colgroup
-                ><col class="w-40 sm:w-64" /><col class="w-16" /><col /><col
-                  class="w-0 sm:w-36"
-                /></colgroup
-              >
-              <thead class="sr-only">
-                <tr
-                  ><th>{m.name()}</th><th>{m.index()}</th><th>{m.interval()}</th><th
-                    >{m.percentile()}</th
-                  ></tr
-                >
-              </thead>
-              <tbody>
-                {#each shown as athlete (athlete.athlete)}
-                  <tr>
-                    <th scope="row" class="px-3 py-0.5 font-normal">
-                      <a
-                        class="hover:underline"
-                        href="#/screening/{params.id}/athlete/{athlete.athlete}">{athlete.name}</a
-                      >
-                    </th>
-                    <td class="text-right font-bold">{decimal(athlete.index)}</td>
-                    <td class="px-3">
-                      <Interval value={athlete.index} low={athlete.low} high={athlete.high} />
-                      <span class="sr-only">{integer(athlete.low)}–{integer(athlete.high)}</span>
-                    </td>
-                    <td class="quiet hidden pr-3 text-right text-sm sm:table-cell">
-                      {#if athlete.percentile !== undefined}{m.percentile_of({
-                          value: integer(athlete.percentile),
-                        })}{/if}
-                    </td>
-                  </tr>
-                {/each}
-              </tbody>
-            </table>
-            {#if shown.length < band.athletes.length}
-              <button class="btn ml-1 btn-ghost" onclick={() => (whole = [...whole, band.number])}
-                >{m.show_more({ count: band.athletes.length - shown.length })}</button
-              >
-            {/if}
-          </li>
-        {/each}
-      </ol>
       {#if data.unranked.length}
         <section class="floor-line mt-8 pt-3">
           <h2>{m.unranked()}</h2>
@@ -139,26 +168,15 @@
 </Page>
 
 <style>
-  .stair {
-    margin-top: calc(var(--step) * 0.9rem);
-    padding: 0.35rem 0.6rem 0.5rem;
-    border-top: 4px solid var(--color-base-content);
-    border-left: 4px solid var(--color-base-content);
-  }
-  .load {
-    display: block;
-    height: 0.4rem;
-    width: calc(100% * var(--share));
-    min-width: 2px;
-    margin-top: 0.3rem;
-    background: var(--color-base-content);
-  }
-
-  /* All bands stand on one axis, so that their intervals can be compared. */
   .step {
     padding-bottom: 0.75rem;
     border-top: 4px solid var(--color-base-content);
     border-left: 4px solid var(--color-base-content);
     background: var(--color-base-200);
+  }
+  /* Whoever stands between two bands stands across their edge. */
+  .between {
+    border-top: 4px dashed var(--color-accent);
+    background: var(--color-base-100);
   }
 </style>

@@ -23,6 +23,7 @@ import rangordnung.core.protocol.Threshold;
  * @param lengthNoise   percent by which a measured segment may be off
  * @param hipSem        standard error of a hip limit, degrees
  * @param modelDoubt    least chance that the body model is wrong
+ * @param ranking       who can be told apart
  */
 public record CertaintyRules(
         int version,
@@ -43,7 +44,8 @@ public record CertaintyRules(
         Threshold ceilingSem,
         Threshold lengthNoise,
         Threshold hipSem,
-        Threshold modelDoubt) {
+        Threshold modelDoubt,
+        RankingRules ranking) {
 
     /** Evidence that something lies short of what is needed, by a value with normal noise. */
     public double shortOf(double need, double value, double sem) {

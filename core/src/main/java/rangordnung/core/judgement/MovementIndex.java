@@ -1,13 +1,19 @@
 package rangordnung.core.judgement;
 
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
+import rangordnung.core.body.Side;
+import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Rules;
 import rangordnung.core.protocol.Threshold;
 
 /**
- * The movement index of a screen: 100 × (1 − weighted mean of the test deviations), rounded to one decimal, or
- * the reason why there is none.
+ * The movement index of a screen: 100 × (1 − √(Σ w d² / Σ w)) over all assessable criteria of all counting tests at once,
+ * rounded to one decimal, or the reason why there is none. Each side of a two-sided criterion counts half. The square makes one
+ * severe fault weigh as much as nine slight ones (house convention).
  */
 public sealed interface MovementIndex {
 
@@ -41,7 +47,9 @@ public sealed interface MovementIndex {
         EXCUSED,
         STOPPED,
         FLAGGED_TRIALS,
-        TOO_INCOMPLETE
+        TOO_INCOMPLETE,
+        /** One of the main faults could not be told in any test. */
+        MAIN_FAULT_UNSEEN
     }
 
     /** The index of a screen's tests. */
@@ -59,23 +67,57 @@ public sealed interface MovementIndex {
         if (completeness * 100 < rules.minimumCompleteness().value()) {
             return new Unknown(reason(tests), completeness);
         }
-        WeightedMean mean = new WeightedMean();
-        tests.forEach(
-                t -> t.deviation().ifPresent(d -> mean.add(t.test().weight().value(), d)));
-        return mean.mean()
-                .<MovementIndex>map(d -> {
-                    double value = Math.round(1000 * (1 - d.value())) / 10.0;
-                    double sem = 100 * d.sem();
-                    double reach = rules.coverage().value() * sem;
-                    return new Known(
-                            value,
-                            sem,
-                            Math.max(0, value - reach),
-                            Math.min(100, value + reach),
-                            completeness,
-                            List.of(rules.minimumCompleteness(), rules.gradedMarkSem(), rules.coverage()));
-                })
-                .orElseGet(() -> new Unknown(reason(tests), completeness));
+        if (!mainFaultsSeen(tests)) {
+            return new Unknown(Reason.MAIN_FAULT_UNSEEN, completeness);
+        }
+        double weights = 0;
+        double squares = 0;
+        double variance = 0;
+        for (Part part : parts(tests).toList()) {
+            double d = part.graded().deviation();
+            double s = part.graded().sem();
+            weights += part.weight();
+            squares += part.weight() * d * d;
+            variance += part.weight() * part.weight() * (4 * d * d * s * s + 2 * s * s * s * s);
+        }
+        double mean = squares / weights;
+        double noise = Math.sqrt(variance) / weights;
+        double value = Math.round(1000 * (1 - Math.sqrt(mean))) / 10.0;
+        double sem = 100 * (Math.sqrt(mean + noise) - Math.sqrt(mean));
+        double reach = rules.coverage().value() * sem;
+        return new Known(
+                value,
+                sem,
+                Math.max(0, value - reach),
+                Math.min(100, value + reach),
+                completeness,
+                List.of(rules.minimumCompleteness(), rules.gradedMarkSem(), rules.coverage()));
+    }
+
+    /** A place that counts in the index: a criterion on one side, or on the whole body. */
+    record Part(TestResult test, CriterionResult result, Optional<Side> side, double weight, Finding.Graded graded) {}
+
+    /** Every assessable place of the counting tests. */
+    static Stream<Part> parts(List<TestResult> tests) {
+        return tests.stream().flatMap(test -> test.criteria().stream()
+                .flatMap(result -> result.spots().flatMap(side -> result.at(side).stream()
+                        .map(graded -> new Part(
+                                test,
+                                result,
+                                side,
+                                test.test().weight().value()
+                                        * result.criterion().weight().value()
+                                        * (side.isPresent() ? 0.5 : 1),
+                                graded)))));
+    }
+
+    /** Whether each main fault that the tests judge was assessable in at least one of them. */
+    private static boolean mainFaultsSeen(List<TestResult> tests) {
+        Set<Family> asked = EnumSet.noneOf(Family.class);
+        tests.forEach(t -> t.criteria().forEach(c -> asked.add(c.criterion().family())));
+        asked.removeIf(f -> !f.heading());
+        parts(tests).forEach(p -> asked.remove(p.result().criterion().family()));
+        return asked.isEmpty();
     }
 
     private static Reason reason(List<TestResult> tests) {

@@ -1,128 +1,223 @@
 package rangordnung.core.judgement;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import rangordnung.core.protocol.Rules;
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
+import rangordnung.core.certainty.IndexDraws;
+import rangordnung.core.certainty.RankingRules;
 
 /**
- * Rank bands that admit their noise. Walking down the order of the index, an athlete joins the band of its leader
- * while the difference to that leader is below the minimal detectable difference of the two; otherwise the next
- * band opens. Equal indices share rank and band. Inside a band the order is alphabetical, since it says nothing.
+ * Who can be told apart by the index, from draws of the true indices: bands only where the data carry them, place ranges in
+ * place of ranks, and no order where the noise is larger than the differences.
  *
- * @param bands    best first
- * @param ranked   how many athletes have an index
- * @param typicalDifference the smallest difference that tells two athletes apart, at this roster's mean noise
+ * @param reliability share of the variance of the true indices that is not noise, 0 to 1
+ * @param bands       how many groups the data can tell apart; 0 where they carry none
+ * @param edges       indices between the bands, the highest first
+ * @param secondLook  the reliability once a second rater has looked at everybody
+ * @param placed      everybody with an index, by name
  */
-public record Ranking(List<Band> bands, int ranked, Optional<Double> typicalDifference) {
+public record Ranking(double reliability, int bands, List<Double> edges, double secondLook, List<Placed> placed) {
 
     /**
      * An athlete with an index.
      *
-     * @param name for the order inside a band
+     * @param name   for the order among those who are not told apart
+     * @param index  as seen
+     * @param seen   what it rests on
+     * @param severe whether a main fault is severe
      */
-    public record Entrant(UUID athlete, String name, Estimate index) {
+    public record Entrant(UUID athlete, String name, double index, List<IndexDraws.Seen> seen, boolean severe) {
 
-        /** Index in tenths, so that equal means equal as shown. */
-        long tenths() {
-            return Math.round(index.value() * 10);
+        static Entrant of(UUID athlete, String name, MovementIndex.Known index, ScreenResult screen) {
+            return new Entrant(athlete, name, index.value(), screen.seen().toList(), screen.severeMainFault());
         }
     }
-
-    /** One band; {@code number} from 1 on. */
-    public record Band(int number, List<Ranked> members) {}
 
     /**
-     * An athlete's place in the ranking.
+     * Where an athlete stands.
      *
-     * @param rank       competition rank: one more than the number of better athletes
-     * @param percentile share of the roster below, plus half of the equals, in percent; from eight athletes on
+     * @param from      best place that is likely, 1 for the first
+     * @param to        worst place that is likely
+     * @param low       lower end of the true index
+     * @param high      upper end of it
+     * @param lowest    chance to be in the lowest part of the roster
+     * @param highest   chance to be in its highest part
+     * @param band      1 for the highest; the upper one of two for whoever stands between
+     * @param between   whether it is between this band and the next
+     * @param attention whether they surely need attention
      */
-    public record Ranked(Entrant standing, int rank, Optional<Double> percentile) {}
+    public record Placed(
+            Entrant entrant,
+            int from,
+            int to,
+            double low,
+            double high,
+            double lowest,
+            double highest,
+            Optional<Integer> band,
+            boolean between,
+            boolean attention) {}
+
+    /** The entrant of a screen that has an index. */
+    public static Entrant entrant(UUID athlete, String name, MovementIndex.Known index, ScreenResult screen) {
+        return Entrant.of(athlete, name, index, screen);
+    }
 
     /** The ranking of those who have an index; the others are not ranked, which is not a last place. */
-    public static Ranking of(List<Entrant> standings, Rules rules) {
-        List<List<Entrant>> ties = ties(standings);
-        double coverage = rules.coverage().value();
-        boolean percentiles = standings.size() >= rules.percentilesFrom().value();
-        List<Band> bands = new ArrayList<>();
-        List<Ranked> members = new ArrayList<>();
-        Entrant leader = null;
-        int better = 0;
-        for (List<Entrant> tie : ties) {
-            if (leader != null && apart(leader, tie, coverage)) {
-                bands.add(band(bands.size() + 1, members));
-                members = new ArrayList<>();
-                leader = null;
-            }
-            if (leader == null) {
-                leader = noisiest(tie);
-            }
-            int rank = better + 1;
-            double below = standings.size() - better - tie.size();
-            for (Entrant standing : tie) {
-                members.add(new Ranked(
-                        standing,
-                        rank,
-                        percentiles
-                                ? Optional.of(100 * (below + 0.5 * tie.size()) / standings.size())
-                                : Optional.empty()));
-            }
-            better += tie.size();
-        }
-        if (!members.isEmpty()) {
-            bands.add(band(bands.size() + 1, members));
-        }
-        return new Ranking(List.copyOf(bands), standings.size(), typicalDifference(standings, coverage));
-    }
-
-    /** Best first; those with the same index as shown stand together. */
-    private static List<List<Entrant>> ties(List<Entrant> standings) {
-        List<List<Entrant>> ties = new ArrayList<>();
-        List<Entrant> sorted = standings.stream()
-                .sorted(Comparator.comparingLong(Entrant::tenths).reversed())
+    public static Ranking of(List<Entrant> entrants, RankingRules rules) {
+        List<Entrant> sorted = entrants.stream()
+                .sorted(Comparator.comparing(Entrant::name).thenComparing(Entrant::athlete))
                 .toList();
-        for (Entrant standing : sorted) {
-            if (ties.isEmpty() || ties.get(ties.size() - 1).get(0).tenths() != standing.tenths()) {
-                ties.add(new ArrayList<>());
+        float[][] draws = IndexDraws.of(
+                sorted.stream()
+                        .map(e -> new IndexDraws.Athlete(e.athlete(), e.seen()))
+                        .toList(),
+                rules);
+        double reliability = reliability(draws);
+        int bands = bands(reliability, rules);
+        double[] edges = bands == 0 ? new double[0] : edges(draws, bands);
+        short[][] places = places(draws);
+        List<Placed> placed = new ArrayList<>();
+        for (int i = 0; i < sorted.size(); i++) {
+            placed.add(placed(sorted.get(i), draws[i], places[i], sorted.size(), edges, rules));
+        }
+        return new Ranking(
+                reliability,
+                bands,
+                Arrays.stream(edges).boxed().toList(),
+                // Spearman 1910 and Brown 1910, Br J Psychol 3: twice the looks (value from memory)
+                2 * reliability / (1 + reliability),
+                placed);
+    }
+
+    /** Variance between the athletes' means over all variance. */
+    private static double reliability(float[][] draws) {
+        if (draws.length < 2) {
+            return 0;
+        }
+        double[] means = new double[draws.length];
+        double within = 0;
+        for (int i = 0; i < draws.length; i++) {
+            means[i] = mean(draws[i]);
+            double sum = 0;
+            for (float d : draws[i]) {
+                sum += (d - means[i]) * (d - means[i]);
             }
-            ties.get(ties.size() - 1).add(standing);
+            within += sum / draws[i].length / draws.length;
         }
-        return ties;
+        double middle = Arrays.stream(means).average().orElseThrow();
+        double between =
+                Arrays.stream(means).map(m -> (m - middle) * (m - middle)).sum() / (means.length - 1);
+        return between + within == 0 ? 0 : between / (between + within);
     }
 
-    /** Equals stay together, so the least certain of them decides whether they can be told apart. */
-    private static boolean apart(Entrant leader, List<Entrant> tie, double coverage) {
-        Entrant follower = noisiest(tie);
-        double difference = (leader.tenths() - follower.tenths()) / 10.0;
-        return difference >= leader.index().detectableDifference(follower.index(), coverage);
-    }
-
-    private static Entrant noisiest(List<Entrant> tie) {
-        return tie.stream()
-                .max(Comparator.comparingDouble(s -> s.index().sem()))
-                .orElseThrow();
-    }
-
-    private static Band band(int number, List<Ranked> members) {
-        return new Band(
-                number,
-                members.stream()
-                        .sorted(Comparator.comparing((Ranked p) -> p.standing().name())
-                                .thenComparing(p -> p.standing().athlete()))
-                        .toList());
-    }
-
-    private static Optional<Double> typicalDifference(List<Entrant> standings, double coverage) {
-        if (standings.size() < 2) {
-            return Optional.empty();
+    private static double mean(float[] values) {
+        double sum = 0;
+        for (float v : values) {
+            sum += v;
         }
-        double meanVariance = standings.stream()
-                .mapToDouble(s -> s.index().sem() * s.index().sem())
-                .average()
-                .orElseThrow();
-        return Optional.of(new Estimate(0, Math.sqrt(meanVariance)).minimalDetectableChange(coverage));
+        return sum / values.length;
+    }
+
+    /** How many groups can be told apart: (4 × √(R / (1 − R)) + 1) / 3, rounded down (Wright and Masters 1982; value from memory). */
+    static int bands(double reliability, RankingRules rules) {
+        if (reliability < rules.leastReliability().value()) {
+            return 0;
+        }
+        double told = (4 * Math.sqrt(reliability / (1 - reliability)) + 1) / 3;
+        return (int) Math.min(rules.mostBands().value(), told);
+    }
+
+    /** The quantiles of all draws together that part them into bands of one size, the highest first. */
+    private static double[] edges(float[][] draws, int bands) {
+        float[] all = new float[draws.length * draws[0].length];
+        for (int i = 0; i < draws.length; i++) {
+            System.arraycopy(draws[i], 0, all, i * draws[i].length, draws[i].length);
+        }
+        Arrays.parallelSort(all);
+        return IntStream.range(1, bands)
+                .mapToDouble(k -> all[(int) ((long) all.length * (bands - k) / bands)])
+                .toArray();
+    }
+
+    /** The place of each athlete in each draw, 1 for the highest. */
+    private static short[][] places(float[][] draws) {
+        int athletes = draws.length;
+        int times = athletes == 0 ? 0 : draws[0].length;
+        short[][] places = new short[athletes][times];
+        IntStream.range(0, times).parallel().forEach(d -> {
+            long[] order = new long[athletes];
+            for (int i = 0; i < athletes; i++) {
+                // indices are not negative, so that their bits sort as they do; equals by lot
+                order[i] = (long) Float.floatToIntBits(draws[i][d]) << 32 | (long) lot(d, i) << 16 | i;
+            }
+            Arrays.sort(order);
+            for (int k = 0; k < athletes; k++) {
+                places[(int) (order[k] & 0xFFFF)][d] = (short) (athletes - k);
+            }
+        });
+        return places;
+    }
+
+    /** Sixteen bits that differ from athlete to athlete and from draw to draw. */
+    private static int lot(int draw, int athlete) {
+        int mixed = (draw * 31 + athlete) * 0x9E3779B9;
+        return (mixed ^ mixed >>> 15) & 0xFFFF;
+    }
+
+    private static Placed placed(
+            Entrant entrant, float[] draws, short[] places, int athletes, double[] edges, RankingRules rules) {
+        double lowest = share(
+                places.length,
+                d -> places[d] > athletes * (1 - rules.tailOfRoster().value()));
+        double highest = share(
+                places.length, d -> places[d] <= athletes * rules.tailOfRoster().value());
+        Optional<Integer> band = Optional.empty();
+        boolean between = false;
+        if (edges.length > 0) {
+            double[] in = new double[edges.length + 1];
+            for (float draw : draws) {
+                in[bandOf(draw, edges)] += 1.0 / draws.length;
+            }
+            int most = IntStream.range(0, in.length)
+                    .reduce((a, b) -> in[b] > in[a] ? b : a)
+                    .orElseThrow();
+            between = in[most] < rules.inBand().value();
+            int upper = between && (most == in.length - 1 || most > 0 && in[most - 1] > in[most + 1]) ? most - 1 : most;
+            band = Optional.of(1 + upper);
+        }
+        short[] byPlace = places.clone();
+        Arrays.sort(byPlace);
+        float[] byIndex = draws.clone();
+        Arrays.sort(byIndex);
+        int tail = (int) (rules.rangeTail().value() * draws.length);
+        return new Placed(
+                entrant,
+                byPlace[tail],
+                byPlace[draws.length - 1 - tail],
+                byIndex[tail],
+                byIndex[draws.length - 1 - tail],
+                lowest,
+                highest,
+                band,
+                between,
+                entrant.severe() || lowest >= rules.sure().value());
+    }
+
+    private static int bandOf(float draw, double[] edges) {
+        int band = 0;
+        while (band < edges.length && draw < edges[band]) {
+            band++;
+        }
+        return band;
+    }
+
+    private static double share(int of, IntPredicate counts) {
+        return (double) IntStream.range(0, of).filter(counts).count() / of;
     }
 }

@@ -3,8 +3,11 @@ package rangordnung.core.judgement;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Stream;
 import rangordnung.core.body.Side;
+import rangordnung.core.certainty.IndexDraws;
+import rangordnung.core.certainty.Likelihood;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Rules;
 import rangordnung.core.record.Attendance;
@@ -52,6 +55,36 @@ public record ScreenResult(
     /** All criterion results of all tests. */
     public Stream<CriterionResult> criteria() {
         return tests.stream().flatMap(t -> t.criteria().stream());
+    }
+
+    /** What the index rests on: every assessable place of the counting tests, with all whole looks at it. */
+    public Stream<IndexDraws.Seen> seen() {
+        return MovementIndex.parts(tests)
+                .map(p -> new IndexDraws.Seen(
+                        p.test().test().id() + "/" + p.result().criterion().id(),
+                        p.weight(),
+                        looks(p.test())
+                                .map(l -> likelihood(l, p))
+                                .reduce(p.graded().likelihood(), Likelihood::and),
+                        p.test().rater().map(UUID::toString).orElse("")));
+    }
+
+    private Stream<TestResult> looks(TestResult test) {
+        return looks.stream()
+                .filter(l ->
+                        l.flags().isEmpty() && l.test().id().equals(test.test().id()));
+    }
+
+    private static Likelihood likelihood(TestResult look, MovementIndex.Part part) {
+        return look.criterion(part.result().criterion().id())
+                .flatMap(c -> c.at(part.side()))
+                .map(Finding.Graded::likelihood)
+                .orElse(Likelihood.NOTHING);
+    }
+
+    /** Whether a main fault is severe in any counting test. */
+    public boolean severeMainFault() {
+        return worstHeading().filter(g -> g == Grade.SEVERE).isPresent();
     }
 
     /** The worst grade among the heading faults, where any was assessable. */

@@ -5,11 +5,10 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.transaction.annotation.Transactional;
@@ -90,27 +89,44 @@ class ResultController {
             List<Strip> strips,
             List<SetAsideView> setAside) {}
 
-    /** A ranked athlete; {@code low} and {@code high} bound the index. */
+    /**
+     * A ranked athlete.
+     *
+     * @param index as it was seen
+     * @param low   lower end of the true index
+     * @param high  upper end of it
+     * @param from  best place that is likely
+     * @param to    worst place that is likely
+     */
     record RankedAthlete(
-            UUID athlete,
-            String name,
-            int rank,
-            double index,
-            double low,
-            double high,
-            double completeness,
-            Optional<Double> percentile) {}
+            UUID athlete, String name, double index, double low, double high, int from, int to, boolean attention) {}
 
-    record RankedBand(int number, List<RankedAthlete> athletes) {}
+    /**
+     * Athletes whom the data cannot tell apart.
+     *
+     * @param band    1 for the highest; empty where there are no bands
+     * @param between whether they stand between this band and the next
+     */
+    record RankedGroup(Optional<Integer> band, boolean between, List<RankedAthlete> athletes) {}
 
     /** @param incident number of the incident, where the athlete could not be judged */
     record UnrankedAthlete(UUID athlete, String name, MovementIndex.Reason reason, Optional<String> incident) {}
 
+    /**
+     * @param reliability share of the differences that is not noise
+     * @param bands       how many groups the data can tell apart; 0 for none
+     * @param edges       between them
+     * @param secondLook  the reliability after a second look at everybody
+     * @param groups      bands and those between them, the highest first
+     */
     record RankingView(
             Screenings.ScreeningView screening,
-            List<RankedBand> bands,
-            List<UnrankedAthlete> unranked,
-            Optional<Double> typicalDifference) {}
+            double reliability,
+            int bands,
+            List<Double> edges,
+            double secondLook,
+            List<RankedGroup> groups,
+            List<UnrankedAthlete> unranked) {}
 
     /** A criterion of one athlete, with its change since the screening before. */
     record CriterionView(
@@ -227,43 +243,36 @@ class ResultController {
     @GetMapping("/api/screenings/{id}/ranking")
     RankingView ranking(@PathVariable UUID id) {
         Results.Screen screen = results.of(id);
-        List<Ranking.Entrant> standings = new ArrayList<>();
-        List<UnrankedAthlete> unranked = new ArrayList<>();
-        Map<UUID, MovementIndex.Known> known = new HashMap<>();
-        for (Results.Screened screened : screen.athletes()) {
-            Rosters.Member athlete = screened.athlete();
-            if (screened.result().index() instanceof MovementIndex.Known index) {
-                known.put(athlete.id(), index);
-                standings.add(new Ranking.Entrant(athlete.id(), athlete.name().full(), index.estimate()));
-            } else if (screened.result().index() instanceof MovementIndex.Unknown index) {
-                unranked.add(
-                        new UnrankedAthlete(athlete.id(), athlete.name().full(), index.reason(), screened.incident()));
-            }
-        }
-        Ranking ranking = Ranking.of(standings, screen.protocol().rules());
-        List<RankedBand> bands = ranking.bands().stream()
-                .map(b -> new RankedBand(
-                        b.number(),
-                        b.members().stream()
-                                .map(m -> ranked(
-                                        m,
-                                        Objects.requireNonNull(
-                                                known.get(m.standing().athlete()))))
-                                .toList()))
+        List<UnrankedAthlete> unranked = screen.athletes().stream()
+                .flatMap(s -> s.result().index() instanceof MovementIndex.Unknown unknown
+                        ? Stream.of(new UnrankedAthlete(
+                                s.athlete().id(), s.athlete().name().full(), unknown.reason(), s.incident()))
+                        : Stream.empty())
                 .toList();
-        return new RankingView(screen.screening(), bands, unranked, ranking.typicalDifference());
-    }
-
-    private static RankedAthlete ranked(Ranking.Ranked placed, MovementIndex.Known index) {
-        return new RankedAthlete(
-                placed.standing().athlete(),
-                placed.standing().name(),
-                placed.rank(),
-                index.value(),
-                index.low(),
-                index.high(),
-                index.completeness(),
-                placed.percentile());
+        Ranking ranking = results.ranking(screen);
+        record Stair(Optional<Integer> band, boolean between) {}
+        Map<Stair, List<RankedAthlete>> stairs = new TreeMap<>(
+                Comparator.comparing((Stair s) -> s.band().orElse(0)).thenComparing(Stair::between));
+        ranking.placed().forEach(p -> stairs.computeIfAbsent(new Stair(p.band(), p.between()), s -> new ArrayList<>())
+                .add(new RankedAthlete(
+                        p.entrant().athlete(),
+                        p.entrant().name(),
+                        p.entrant().index(),
+                        p.low(),
+                        p.high(),
+                        p.from(),
+                        p.to(),
+                        p.attention())));
+        return new RankingView(
+                screen.screening(),
+                ranking.reliability(),
+                ranking.bands(),
+                ranking.edges(),
+                ranking.secondLook(),
+                stairs.entrySet().stream()
+                        .map(e -> new RankedGroup(e.getKey().band(), e.getKey().between(), e.getValue()))
+                        .toList(),
+                unranked);
     }
 
     /** Everything one screening says of one athlete, with its origins, the screening before and the proposal. */

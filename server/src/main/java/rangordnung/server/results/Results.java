@@ -12,9 +12,12 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import rangordnung.core.judgement.Judge;
+import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.Particulars;
+import rangordnung.core.judgement.Ranking;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
@@ -180,6 +183,18 @@ public class Results {
             return new Proposed(
                     placer.propose(List.of(nothing), screened.athlete().clearance()), Optional.of(incident));
         }
+    }
+
+    /** Who can be told apart, of those with an index. */
+    public Ranking ranking(Screen screen) {
+        return Ranking.of(
+                screen.athletes().stream()
+                        .flatMap(s -> s.result().index() instanceof MovementIndex.Known known
+                                ? Stream.of(Ranking.entrant(
+                                        s.athlete().id(), s.athlete().name().full(), known, s.result()))
+                                : Stream.empty())
+                        .toList(),
+                protocols.certaintyRules().ranking());
     }
 
     /** Proposes places under a protocol. */

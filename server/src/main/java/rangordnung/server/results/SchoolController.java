@@ -20,7 +20,6 @@ import rangordnung.core.body.Side;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.MovementIndex;
-import rangordnung.core.judgement.Ranking;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
 import rangordnung.core.placement.Proposal;
@@ -138,16 +137,10 @@ class SchoolController {
     }
 
     private Map<UUID, Stand> stands(Results.Screen screen) {
-        List<Ranking.Entrant> standings = new ArrayList<>();
-        for (Results.Screened s : screen.athletes()) {
-            if (s.result().index() instanceof MovementIndex.Known known) {
-                standings.add(
-                        new Ranking.Entrant(s.athlete().id(), s.athlete().name().full(), known.estimate()));
-            }
-        }
         Map<UUID, Integer> bands = new HashMap<>();
-        Ranking.of(standings, screen.protocol().rules()).bands().forEach(b -> b.members()
-                .forEach(m -> bands.put(m.standing().athlete(), b.number())));
+        results.ranking(screen).placed().forEach(p -> p.band()
+                .filter(band -> !p.between())
+                .ifPresent(band -> bands.put(p.entrant().athlete(), band)));
         Map<UUID, Results.Proposed> proposals = results.proposalsAnew(screen);
         Map<UUID, Stand> stands = new HashMap<>();
         for (Results.Screened s : screen.athletes()) {
