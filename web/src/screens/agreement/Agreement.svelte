@@ -14,15 +14,18 @@
   let { params }: { params: { id: string } } = $props();
   let settle = $state<Settle>();
 
-  const agreement = new Resource(async () => {
-    const path = { id: params.id };
-    const [view, hall] = await Promise.all([
-      ask(api.GET('/api/screenings/{id}/agreement', { params: { path } })),
-      ask(api.GET('/api/screenings/{id}/board', { params: { path } })),
-    ]);
-    const [protocol, all] = await Promise.all([protocolOf(hall.screening), ladders()]);
-    return { ...view, screening: hall.screening, protocol, names: new Names(protocol, all) };
-  });
+  const agreement = Resource.at(
+    () => params.id,
+    async () => {
+      const path = { id: params.id };
+      const [view, hall] = await Promise.all([
+        ask(api.GET('/api/screenings/{id}/agreement', { params: { path } })),
+        ask(api.GET('/api/screenings/{id}/board', { params: { path } })),
+      ]);
+      const [protocol, all] = await Promise.all([protocolOf(hall.screening), ladders()]);
+      return { ...view, screening: hall.screening, protocol, names: new Names(protocol, all) };
+    },
+  );
 
   type Pairing = Schemas['AgreementControllerPairing'];
   const differing = (p: Pairing) => p.comparisons.filter((c) => c.apart > 0);

@@ -3,8 +3,8 @@
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { cellWord, linkWord, sideWord, standingWord } from '../../lib/words/judgement';
-  import { hundredths, integer, say } from '../../lib/words/words';
-  import { faultsOf, said, type Explanation } from './links';
+  import { decimal, integer, say } from '../../lib/words/words';
+  import { faultsOf, lines, said, type Explanation } from './links';
 
   interface Props {
     report: Schemas['LinkReport'];
@@ -46,8 +46,9 @@
           .join(', ')}
         <span class="quiet font-normal">{testName(fault.test)}</span>
       </h3>
-      {#each fault.apart as explanation, i (i)}
-        {#if fault.apart.length > 1}<h4 class="mt-2">{ofSide(explanation)}</h4>{/if}
+      {#each fault.alike as group, i (i)}
+        {@const explanation = group[0]!}
+        {#if fault.alike.length > 1}<h4 class="mt-2">{group.map(ofSide).join(', ')}</h4>{/if}
         {#if explanation.painFirst}<p class="mt-1 border-l-4 border-error pl-2 font-bold">
             {m.links_pain_first()}
           </p>{/if}
@@ -59,7 +60,7 @@
           </p>
         {:else}
           <ol class="mt-1">
-            {#each explanation.links as link (link.link)}
+            {#each explanation.links as link, nth (link.link)}
               <li
                 class="grid grid-cols-[10rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-1"
                 data-link={link.link}
@@ -75,12 +76,12 @@
                   ></span
                 >
                 <ul class="text-sm">
-                  {#each link.trials as trial, j (j)}
+                  {#each lines(group, nth, (t) => said(t, retestName, testName), ofSide) as line, j (j)}
                     <li>
-                      {said(trial, retestName, testName)}{#if figures}
-                        <span class="quiet"
+                      {line.text}
+                      {#if figures}<span class="quiet"
                           >({m.links_ratio({
-                            ratio: hundredths(Math.max(trial.ratio, 1 / trial.ratio)),
+                            ratio: decimal(Math.max(line.ratio, 1 / line.ratio)),
                           })})</span
                         >{/if}
                     </li>

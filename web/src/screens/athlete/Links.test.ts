@@ -76,7 +76,7 @@ describe('what may limit the movement', () => {
     const user = shown([heels('LEFT')]);
     await user.click(screen.getByLabelText('Show the figures'));
     expect(line('ANKLE')).toHaveTextContent('77 in 100 (before any trial 50)');
-    expect(line('ANKLE')).toHaveTextContent('(3.36 to 1)');
+    expect(line('ANKLE')).toHaveTextContent('(3.4 to 1)');
     expect(screen.getByText(/independent of each other/)).toBeVisible();
   });
 
@@ -107,10 +107,36 @@ describe('what may limit the movement', () => {
 });
 
 describe('the sides of a fault', () => {
+  const wall = (side: 'LEFT' | 'RIGHT', value: number) =>
+    heels(side, {
+      links: [
+        {
+          ...heels(side).links[0]!,
+          trials: [
+            {
+              source: { kind: 'byValue', of: 'WALL_DISTANCE', value, need: 12.7 },
+              ratio: 20,
+              words: 'CLEARLY_FOR',
+              trials: [],
+              doubtful: false,
+            },
+          ],
+        },
+      ],
+    });
+
+  it('name a value that differs under each side, in one line', () => {
+    shown([wall('LEFT', 7), wall('RIGHT', 7.5)]);
+    expect(line('ANKLE')).toHaveTextContent(
+      /left: Wall test: 7\.0 cm.*; right: Wall test: 7\.5 cm/,
+    );
+    expect(screen.queryByRole('heading', { level: 4 })).toBeNull();
+  });
+
   it('are one where their words are the same, whatever the figures', () => {
     const other = heels('RIGHT');
     other.links[0]!.chance = 0.79;
-    expect(faultsOf([heels('LEFT'), other])[0]!.apart).toHaveLength(1);
+    expect(faultsOf([heels('LEFT'), other])[0]!.alike).toHaveLength(1);
     expect(faultsOf([heels('LEFT'), { ...other, criterion: 'arch' }])).toHaveLength(2);
   });
 });

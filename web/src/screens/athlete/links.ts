@@ -6,12 +6,13 @@ import { decimal } from '../../lib/words/words';
 export type Explanation = Schemas['LinkReportExplanation'];
 type Said = Schemas['LinkReportSaid'];
 
-/** A fault with its sides; they are told apart only where they lead to something else. */
+/** A fault with its sides; they are told apart only where their words differ. */
 export interface Fault {
   test: string;
   criterion: string;
   sides: Explanation[];
-  apart: Explanation[];
+  /** The sides whose words are the same, each group by itself. */
+  alike: Explanation[][];
 }
 
 /** The explanations by fault, in their order. */
@@ -19,24 +20,43 @@ export function faultsOf(explanations: Explanation[]): Fault[] {
   const faults: Fault[] = [];
   for (const e of explanations) {
     const same = faults.find((f) => f.test === e.test && f.criterion === e.criterion);
-    if (!same) faults.push({ test: e.test, criterion: e.criterion, sides: [e], apart: [e] });
+    if (!same) faults.push({ test: e.test, criterion: e.criterion, sides: [e], alike: [[e]] });
     else {
       same.sides.push(e);
-      if (!same.apart.some((a) => alike(a, e))) same.apart.push(e);
+      const group = same.alike.find(([first]) => first && words(first) === words(e));
+      if (group) group.push(e);
+      else same.alike.push([e]);
     }
   }
   return faults;
 }
 
-/** Whether two sides say the same in words. */
-function alike(one: Explanation, other: Explanation): boolean {
-  const words = (e: Explanation) =>
-    JSON.stringify([
-      e.painFirst,
-      e.next?.id,
-      e.links.map((l) => [l.link, l.standing, l.trials.map((t) => [t.source, t.words])]),
-    ]);
-  return words(one) === words(other);
+/** What an explanation says in words, whatever the figures. */
+function words(e: Explanation): string {
+  const trial = ({ source, words }: Said) =>
+    source.kind === 'byValue' ? [source.of, words] : [source, words];
+  return JSON.stringify([
+    e.painFirst,
+    e.next?.id,
+    e.links.map((l) => [l.link, l.standing, l.trials.map(trial)]),
+  ]);
+}
+
+/** The lines of a link's trials; a value that differs between the sides stands under the name of each. */
+export function lines(
+  group: Explanation[],
+  link: number,
+  said: (trial: Said) => string,
+  side: (e: Explanation) => string,
+): { text: string; ratio: number }[] {
+  return (group[0]?.links[link]?.trials ?? []).map((trial, i) => {
+    const texts = group.map((e) => said(e.links[link]!.trials[i]!));
+    const same = texts.every((t) => t === texts[0]);
+    return {
+      text: same ? texts[0]! : group.map((e, k) => `${side(e)}: ${texts[k]}`).join('; '),
+      ratio: trial.ratio,
+    };
+  });
 }
 
 const steps = [m.steps_none, m.steps_one, m.steps_two, m.steps_three];

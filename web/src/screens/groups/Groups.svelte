@@ -16,13 +16,16 @@
   import RungZone from './RungZone.svelte';
 
   let { params }: { params: { id: string } } = $props();
-  const groups = new Resource(async () => {
-    const view = await ask(
-      api.GET('/api/screenings/{id}/groups', { params: { path: { id: params.id } } }),
-    );
-    const [protocol, all] = await Promise.all([protocolOf(view.screening), ladders()]);
-    return { ...view, ladders: all, names: new Names(protocol, all) };
-  });
+  const groups = Resource.at(
+    () => params.id,
+    async () => {
+      const view = await ask(
+        api.GET('/api/screenings/{id}/groups', { params: { path: { id: params.id } } }),
+      );
+      const [protocol, all] = await Promise.all([protocolOf(view.screening), ladders()]);
+      return { ...view, ladders: all, names: new Names(protocol, all) };
+    },
+  );
   let sheet = $state<MemberSheet>();
   let version = $state(0);
 

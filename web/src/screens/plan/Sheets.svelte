@@ -9,19 +9,22 @@
   import { day, minutes, quoted, say } from '../../lib/words/words';
 
   let { params }: { params: { id: string } } = $props();
-  const sheets = new Resource(async () => {
-    const path = { id: params.id };
-    const [plan, station] = await Promise.all([
-      ask(api.GET('/api/screenings/{id}/plan', { params: { path } })),
-      ask(api.GET('/api/screenings/{id}/station', { params: { path } })),
-    ]);
-    return {
-      plan,
-      queue: station.queue,
-      protocol: await protocolOf(station.screening),
-      screening: station.screening,
-    };
-  });
+  const sheets = Resource.at(
+    () => params.id,
+    async () => {
+      const path = { id: params.id };
+      const [plan, station] = await Promise.all([
+        ask(api.GET('/api/screenings/{id}/plan', { params: { path } })),
+        ask(api.GET('/api/screenings/{id}/station', { params: { path } })),
+      ]);
+      return {
+        plan,
+        queue: station.queue,
+        protocol: await protocolOf(station.screening),
+        screening: station.screening,
+      };
+    },
+  );
 
   const sided = (extent: string) =>
     extent === 'SIDED' ? [m.letter_left(), m.letter_right()] : [''];

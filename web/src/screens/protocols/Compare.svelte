@@ -22,19 +22,22 @@
   let error = $state.raw<unknown>(null);
   let adopted = $state(false);
 
-  const loaded = new Resource(async () => {
-    const [station, all, battery] = await Promise.all([
-      ask(api.GET('/api/screenings/{id}/board', { params: { path: { id: params.id } } })),
-      ask(api.GET('/api/protocols')),
-      ask(api.GET('/api/battery')),
-    ]);
-    return {
-      screening: station.screening,
-      all,
-      questions: battery.questions,
-      mine: await protocolOf(station.screening),
-    };
-  });
+  const loaded = Resource.at(
+    () => params.id,
+    async () => {
+      const [station, all, battery] = await Promise.all([
+        ask(api.GET('/api/screenings/{id}/board', { params: { path: { id: params.id } } })),
+        ask(api.GET('/api/protocols')),
+        ask(api.GET('/api/battery')),
+      ]);
+      return {
+        screening: station.screening,
+        all,
+        questions: battery.questions,
+        mine: await protocolOf(station.screening),
+      };
+    },
+  );
 
   async function compare(all: Line[]) {
     const line = all.find((p) => key(p) === other);

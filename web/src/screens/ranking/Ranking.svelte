@@ -14,8 +14,9 @@
   type Group = View['groups'][number];
   type Athlete = Group['athletes'][number];
 
-  const ranking = new Resource(() =>
-    ask(api.GET('/api/screenings/{id}/ranking', { params: { path: { id: params.id } } })),
+  const ranking = Resource.at(
+    () => params.id,
+    () => ask(api.GET('/api/screenings/{id}/ranking', { params: { path: { id: params.id } } })),
   );
   const all = $derived(ranking.data?.groups.flatMap((g) => g.athletes) ?? []);
   /** A long ranking shows the beginning of each band, so that the whole stair stays in sight. */

@@ -13,13 +13,16 @@
   import { day, decimal, integer, say } from '../../lib/words/words';
 
   let { params }: { params: { id: string } } = $props();
-  const results = new Resource(async () => {
-    const strips = await ask(
-      api.GET('/api/screenings/{id}/results', { params: { path: { id: params.id } } }),
-    );
-    const [protocol, all] = await Promise.all([protocolOf(strips.screening), ladders()]);
-    return { ...strips, protocol, names: new Names(protocol, all) };
-  });
+  const results = Resource.at(
+    () => params.id,
+    async () => {
+      const strips = await ask(
+        api.GET('/api/screenings/{id}/results', { params: { path: { id: params.id } } }),
+      );
+      const [protocol, all] = await Promise.all([protocolOf(strips.screening), ladders()]);
+      return { ...strips, protocol, names: new Names(protocol, all) };
+    },
+  );
 
   const FIRST = 80;
   let order = $state<Order>('name');

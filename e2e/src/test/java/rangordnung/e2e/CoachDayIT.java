@@ -77,7 +77,10 @@ class CoachDayIT extends ScreenTest {
         assertThat(page.getByText("Depth: above parallel")).isVisible();
         page.goBack();
         link(page, "Ranking").click();
-        assertThat(page.locator("[data-band='1']")).containsText("Amara Lindwurm");
+        assertThat(page.getByRole(
+                        AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("Amara Lindwurm"))))
+                .isVisible();
+        assertThat(page.getByTestId("told")).isVisible();
         link(page, "Groups").click();
         drag(page, button(page, "Amara Lindwurm"), page.locator("[data-rung='LOAD/goblet-squat-heels-up'] ul"));
         assertThat(page.getByTestId("fit")).containsText("Cost of the move: 3.0");
