@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -26,6 +27,9 @@ public final class Bench {
         List<String> wanted = List.of(args);
         if (wanted.isEmpty() || wanted.contains("judge-500")) {
             JudgeBenchmark.run();
+        }
+        if (wanted.isEmpty() || wanted.contains("rank-500") || wanted.contains("link-first-named")) {
+            CertaintyBenchmark.run();
         }
         if (wanted.isEmpty() || wanted.contains("measure-over-parse")) {
             MeasureBenchmark.run();
@@ -93,6 +97,12 @@ public final class Bench {
         all.sort(Comparator.comparingDouble(Round::ratio));
         Round middle = all.get(ROUNDS / 2);
         ratio(name, middle.value(), middle.reference(), unit, limit);
+    }
+
+    static double median(double... values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        return sorted[sorted.length / 2];
     }
 
     /** A count that must be met exactly. */

@@ -5,7 +5,6 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 
@@ -47,7 +46,7 @@ final class GroupsBenchmark {
                     paints[i] = painted(page, screening);
                     parses[i] = parsed(page, screening);
                 }
-                return new Bench.Round(median(paints), median(parses));
+                return new Bench.Round(Bench.median(paints), Bench.median(parses));
             });
         }
     }
@@ -87,10 +86,5 @@ final class GroupsBenchmark {
                         }""",
                         screening))
                 .doubleValue();
-    }
-
-    private static double median(double[] values) {
-        Arrays.sort(values);
-        return values[values.length / 2];
     }
 }

@@ -7,7 +7,6 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -64,7 +63,7 @@ public final class MeasureBenchmark {
                 reading[i] = milliseconds(read);
                 measuring[i] = milliseconds(measure);
             }
-            return new Bench.Round(median(measuring), median(reading));
+            return new Bench.Round(Bench.median(measuring), Bench.median(reading));
         });
         hour();
     }
@@ -86,12 +85,6 @@ public final class MeasureBenchmark {
             throw new IllegalStateException("nothing came back");
         }
         return (System.nanoTime() - from) / 1e6;
-    }
-
-    private static double median(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        return sorted[sorted.length / 2];
     }
 
     /** An hour of 33 landmarks as JSON, made as it is read, measured by a process that may use no more than the bound. */

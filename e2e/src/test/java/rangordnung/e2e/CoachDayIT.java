@@ -77,8 +77,7 @@ class CoachDayIT extends ScreenTest {
         assertThat(page.getByText("Depth: above parallel")).isVisible();
         page.goBack();
         link(page, "Ranking").click();
-        assertThat(page.getByRole(
-                        AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("Amara Lindwurm"))))
+        assertThat(page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("Amara Lindwurm"))))
                 .isVisible();
         assertThat(page.getByTestId("told")).isVisible();
         link(page, "Groups").click();

@@ -7,6 +7,7 @@ import rangordnung.core.protocol.Threshold;
  *
  * @param doubtfulPower power of the likelihood of a doubtful look
  * @param largestRatio  the most that a single trial may count, to one
+ * @param exclusion     the most that it counts for a link that another one was shown not to be it
  * @param likely        chance from which a link is likely
  * @param leading       from which it is possible and leads
  * @param open          from which it is open; below it is unlikely
@@ -29,6 +30,7 @@ public record CertaintyRules(
         int version,
         Threshold doubtfulPower,
         Threshold largestRatio,
+        Threshold exclusion,
         Threshold likely,
         Threshold leading,
         Threshold open,

@@ -33,9 +33,9 @@ public record Evidence(double ratio) implements Comparable<Evidence> {
         return new Evidence(Math.min(most, Math.max(1 / most, ratio)));
     }
 
-    /** The same against the link. */
-    public Evidence inverse() {
-        return new Evidence(1 / ratio);
+    /** What it says of another link that would show the same: that this one is not it counts for the other only so far. */
+    public Evidence ofTheOther(CertaintyRules rules) {
+        return new Evidence(Math.min(rules.exclusion().value(), 1 / ratio));
     }
 
     /** How far it moves a chance, in either direction. */

@@ -1,6 +1,5 @@
 package rangordnung.core.judgement;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -82,10 +81,10 @@ public record Ranking(double reliability, int bands, List<Double> edges, double 
         int bands = bands(reliability, rules);
         double[] edges = bands == 0 ? new double[0] : edges(draws, bands);
         short[][] places = places(draws);
-        List<Placed> placed = new ArrayList<>();
-        for (int i = 0; i < sorted.size(); i++) {
-            placed.add(placed(sorted.get(i), draws[i], places[i], sorted.size(), edges, rules));
-        }
+        List<Placed> placed = IntStream.range(0, sorted.size())
+                .parallel()
+                .mapToObj(i -> placed(sorted.get(i), draws[i], places[i], sorted.size(), edges, rules))
+                .toList();
         return new Ranking(
                 reliability,
                 bands,

@@ -170,7 +170,7 @@ final class FaultEvidence {
                 LinkReport.Value.WALL_DISTANCE, wall.metres().map(m -> m * 100), Optional.of(need));
         add(Link.ANKLE, evidence, source, wall.trial());
         if (heelsUpHelped()) {
-            add(Link.PROPORTIONS, evidence.inverse(), source, wall.trial());
+            add(Link.PROPORTIONS, evidence.ofTheOther(certainty), source, wall.trial());
         }
     }
 

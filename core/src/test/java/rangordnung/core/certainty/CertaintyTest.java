@@ -179,7 +179,8 @@ class CertaintyTest {
         assertThat(Evidence.chance(0.8, List.of())).isCloseTo(0.8, within(1e-12));
         assertThat(Evidence.ofChance(1, RULES).ratio()).isEqualTo(20);
         assertThat(Evidence.ofChance(0, RULES).ratio()).isEqualTo(0.05);
-        assertThat(Evidence.ofChance(0.9, RULES).inverse().ratio()).isCloseTo(1 / 9.0, EXACT);
+        assertThat(Evidence.ofChance(0.9, RULES).ofTheOther(RULES).ratio()).isCloseTo(1 / 9.0, EXACT);
+        assertThat(Evidence.ofChance(0.01, RULES).ofTheOther(RULES).ratio()).isEqualTo(2);
         assertThat(RULES.shortOf(12.7, 11.5, 0.6)).isCloseTo(0.9772, EXACT);
     }
 }
