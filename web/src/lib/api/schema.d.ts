@@ -2207,7 +2207,15 @@ export interface components {
             notCounted: number;
             part: string;
         };
-        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonDownAfterTwice"];
+        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonDownAfterTwice"];
+        ReasonBound: {
+            from: string;
+            /** @enum {string} */
+            kind: "bound";
+            to: string;
+            /** @enum {string} */
+            why: "TUCK" | "MARKED_FAULT" | "NO_SPOTTER";
+        };
         ReasonDownAfterTwice: {
             from: string;
             /** @enum {string} */

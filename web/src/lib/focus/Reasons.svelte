@@ -57,6 +57,12 @@
         });
       case 'heldOnce':
         return m.reason_held({ at: names.rung(reason.at) });
+      case 'bound':
+        return m.reason_bound({
+          from: names.rung(reason.from),
+          to: names.rung(reason.to),
+          why: reason.why === 'TUCK' ? m.bound_tuck() : m.bound_marked(),
+        });
       case 'downAfterTwice':
         return m.reason_down({ from: names.rung(reason.from), to: names.rung(reason.to) });
     }

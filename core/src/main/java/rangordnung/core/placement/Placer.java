@@ -14,12 +14,14 @@ import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
+import rangordnung.core.ladder.Exercise;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.Link;
 import rangordnung.core.link.LinkReport;
 import rangordnung.core.link.LinkRules;
 import rangordnung.core.link.Links;
+import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Rules;
@@ -248,7 +250,43 @@ public final class Placer {
         Grade deciding = entry.gradedBy() == PlacementRules.GradedBy.EVIDENCE ? evidence : heading;
         String wanted = entry.rung(deciding);
         reasons.add(new Reason.RungByGrade(deciding, wanted, entry.gradedBy()));
-        return before.map(b -> progress(focus, b, heading, wanted, reasons)).orElse(wanted);
+        String rung =
+                before.map(b -> progress(focus, b, heading, wanted, reasons)).orElse(wanted);
+        return allowed(screen, ladders.ladderOf(focus).orElseThrow(), rung, reasons);
+    }
+
+    /** The rung, or the next easier one that may be given with what was seen: contraindications bind. */
+    private String allowed(ScreenResult screen, Ladders.Ladder ladder, String rung, List<Reason> reasons) {
+        int at = ladder.position(rung).orElseThrow();
+        Optional<Exercise.Contraindication> why = against(screen, ladder.rungs().get(at));
+        if (why.isEmpty()) {
+            return rung;
+        }
+        int easier = at;
+        while (easier > 0 && against(screen, ladder.rungs().get(easier)).isPresent()) {
+            easier--;
+        }
+        String allowed = ladder.rungs().get(easier).id();
+        reasons.add(new Reason.Bound(rung, allowed, why.get()));
+        return allowed;
+    }
+
+    private Optional<Exercise.Contraindication> against(ScreenResult screen, Exercise exercise) {
+        return exercise.notFor().stream()
+                .filter(c -> switch (c) {
+                    case MARKED_FAULT ->
+                        screen.worstHeading()
+                                .filter(g -> g.atLeast(Grade.MARKED))
+                                .isPresent();
+                    case TUCK -> tucks(screen);
+                    case NO_SPOTTER -> false; // the hall's, not the athlete's
+                })
+                .findFirst();
+    }
+
+    /** Whether the pelvis was seen to tuck under, which ends the depth or is the way in which the low back loses its shape. */
+    private boolean tucks(ScreenResult screen) {
+        return screen.tests().stream().anyMatch(t -> t.depth().equals(Optional.of(DepthStatus.ENDED_BY_TUCK)));
     }
 
     /** The rung in the light of the screen before, where that one was on the same ladder. */

@@ -3,6 +3,7 @@ package rangordnung.core.placement;
 import java.util.List;
 import java.util.Optional;
 import rangordnung.core.body.Side;
+import rangordnung.core.ladder.Exercise;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.link.Link;
 import rangordnung.core.protocol.Grade;
@@ -44,6 +45,9 @@ public sealed interface Reason {
 
     /** A marked fault once: stay; twice in a row leads down. */
     record HeldOnce(String at, String wanted) implements Reason {}
+
+    /** The exercise must not be given with what was seen: the next easier one that may. */
+    record Bound(String from, String to, Exercise.Contraindication why) implements Reason {}
 
     /** A marked fault twice in a row: down at once. */
     record DownAfterTwice(String from, String to) implements Reason {}

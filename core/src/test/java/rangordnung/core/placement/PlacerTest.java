@@ -2,7 +2,9 @@ package rangordnung.core.placement;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -15,7 +17,9 @@ import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.ladder.Exercise;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.protocol.Grade;
 import rangordnung.core.record.Attendance;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
@@ -118,6 +122,44 @@ class PlacerTest {
                 .isEqualTo(reason);
     }
 
+    /** A valgus that was marked once never stays loaded, however well the athlete did before. */
+    @ParameterizedTest
+    @MethodSource("screens")
+    void no_rung_is_given_that_what_was_seen_forbids(List<String> marks) {
+        List<ScreenResult> history =
+                new ArrayList<>(Collections.nCopies(7, Rater.seen().judged()));
+        history.add(Rater.seen(marks.toArray(String[]::new)).judged());
+        if (PLACER.propose(history, Clearance.CLEARED) instanceof Proposal.Placed placed
+                && placed.focus() != Focus.PROTECT) {
+            Exercise exercise = StandardFloor.LADDERS.ladderOf(placed.focus()).orElseThrow().rungs().stream()
+                    .filter(r -> placed.rung().equals(Optional.of(r.id())))
+                    .findFirst()
+                    .orElseThrow();
+            ScreenResult last = history.get(history.size() - 1);
+            if (last.worstHeading().filter(g -> g.atLeast(Grade.MARKED)).isPresent()) {
+                assertThat(exercise.notFor()).doesNotContain(Exercise.Contraindication.MARKED_FAULT);
+            }
+        }
+    }
+
+    static List<List<String>> screens() {
+        return RandomScreens.some();
+    }
+
+    @Test
+    void whoever_had_been_loaded_steps_back_at_a_marked_fault_and_hears_why() {
+        List<ScreenResult> history =
+                new ArrayList<>(Collections.nCopies(7, Rater.seen().judged()));
+        Proposal.Placed loaded = (Proposal.Placed) PLACER.propose(history, Clearance.CLEARED);
+        history.add(Rater.seen("knee-line L MARKED").judged());
+        Proposal.Placed back = (Proposal.Placed) PLACER.propose(history, Clearance.CLEARED);
+        assertThat(loaded.rung()).contains("back-squat-low-bar");
+        assertThat(back.rung()).contains("bodyweight-squat");
+        assertThat(back.reasons())
+                .contains(new Reason.Bound(
+                        "back-squat-low-bar", "bodyweight-squat", Exercise.Contraindication.MARKED_FAULT));
+    }
+
     @Test
     void one_slight_mark_that_decides_is_called_borderline() {
         assertThat(placed("arch L SLIGHT").borderline()).isTrue();
@@ -130,10 +172,6 @@ class PlacerTest {
     void the_whole_evidence_gone_leads_on() {
         assertThat(placed("arch L SLIGHT + arch R MARKED + knee-line L SLIGHT").movers())
                 .anySatisfy(m -> assertThat(m.leadsTo().focus()).isEqualTo(Focus.KNEE_CONTROL));
-    }
-
-    static List<List<String>> screens() {
-        return RandomScreens.some();
     }
 
     @ParameterizedTest

@@ -283,6 +283,27 @@ class BatteryTest {
         assertThat(named.tests()).isEqualTo(old.tests());
     }
 
+    /** Whatever a fault may come from, somebody works on it: else a link that leads would lead nowhere. */
+    @Test
+    void every_link_of_every_fault_has_a_focus() {
+        for (LinkRules.FaultKind kind : StandardFloor.LINKS.faults()) {
+            List<Family> families = StandardFloor.BATTERY.criteria().stream()
+                    .filter(c -> kind.families().contains(c.family())
+                            || kind.criteria().contains(c.id()))
+                    .map(Criterion::family)
+                    .distinct()
+                    .toList();
+            for (LinkRules.Candidate candidate : kind.candidates()) {
+                assertThat(families)
+                        .as(kind.id() + " by " + candidate.link())
+                        .isNotEmpty()
+                        .allMatch(family -> StandardFloor.RULES.order().stream()
+                                .anyMatch(o -> o.link() == candidate.link()
+                                        && o.families().contains(family)));
+            }
+        }
+    }
+
     /** What one file of data says of another is held against it when it is read, so that nothing meets an unknown id later. */
     @Test
     void data_that_name_what_is_not_there_are_refused_when_they_are_read() {
