@@ -4,7 +4,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.UUID;
 import java.util.random.RandomGenerator;
 import java.util.random.RandomGeneratorFactory;
 import java.util.stream.Collectors;
@@ -38,17 +37,17 @@ public final class IndexDraws {
     public record Seen(String criterion, double weight, Likelihood likelihood, String rater) {}
 
     /** What was seen of one athlete. */
-    public record Athlete(UUID id, List<Seen> seen) {}
+    public record Athlete(List<Seen> seen) {}
 
     /**
-     * Draws of each athlete's true index, 0 to 100.
+     * Draws of each athlete's true index, 0 to 100; the same athletes in the same order give the same draws.
      *
      * @return by athlete in the order given, {@code rules.draws()} each
      */
     public static float[][] of(List<Athlete> athletes, RankingRules rules) {
         Map<String, double[]> shares = shares(athletes, rules);
         float[][] draws = new float[athletes.size()][];
-        IntStream.range(0, athletes.size()).parallel().forEach(i -> draws[i] = draw(athletes.get(i), shares, rules));
+        IntStream.range(0, athletes.size()).parallel().forEach(i -> draws[i] = draw(i, athletes.get(i), shares, rules));
         return draws;
     }
 
@@ -101,7 +100,7 @@ public final class IndexDraws {
         return new double[] {values[0] / sum, values[1] / sum, values[2] / sum, values[3] / sum};
     }
 
-    private static float[] draw(Athlete athlete, Map<String, double[]> shares, RankingRules rules) {
+    private static float[] draw(int number, Athlete athlete, Map<String, double[]> shares, RankingRules rules) {
         int n = athlete.seen().size();
         double[][] thresholds = new double[n][];
         double[] weights = new double[n];
@@ -115,9 +114,7 @@ public final class IndexDraws {
             all += seen.weight();
             rater[i] = raters.computeIfAbsent(seen.rater(), r -> raters.size());
         }
-        RandomGenerator random = RANDOM.create((long) rules.seed().value()
-                ^ athlete.id().getMostSignificantBits()
-                ^ athlete.id().getLeastSignificantBits());
+        RandomGenerator random = RANDOM.create(((long) rules.seed().value()) + number);
         double together = Math.sqrt(rules.shared().value());
         double apart = Math.sqrt(1 - rules.shared().value());
         double[] errors = new double[raters.size()];

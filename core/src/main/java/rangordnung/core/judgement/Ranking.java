@@ -73,10 +73,7 @@ public record Ranking(double reliability, int bands, List<Double> edges, double 
                 .sorted(Comparator.comparing(Entrant::name).thenComparing(Entrant::athlete))
                 .toList();
         float[][] draws = IndexDraws.of(
-                sorted.stream()
-                        .map(e -> new IndexDraws.Athlete(e.athlete(), e.seen()))
-                        .toList(),
-                rules);
+                sorted.stream().map(e -> new IndexDraws.Athlete(e.seen())).toList(), rules);
         double reliability = reliability(draws);
         int bands = bands(reliability, rules);
         double[] edges = bands == 0 ? new double[0] : edges(draws, bands);

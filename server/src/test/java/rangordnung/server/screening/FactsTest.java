@@ -77,7 +77,7 @@ class FactsTest extends ServerTest {
         Client.Answer strips =
                 lead.get("/api/screenings/" + screening + "/results").ok();
         assertThat(strips.text("/strips/0/cells/0/left")).isEqualTo("MARKED");
-        assertThat(strips.body().at("/strips/0/index/value").doubleValue()).isEqualTo(91.7);
+        assertThat(strips.body().at("/strips/0/index/value").doubleValue()).isEqualTo(83.3);
         Client.Answer one =
                 lead.get("/api/screenings/" + screening + "/results/" + athlete).ok();
         assertThat(one.text("/proposal/focus")).isEqualTo("KNEE_CONTROL");
