@@ -3,7 +3,7 @@ package rangordnung.core.certainty;
 import rangordnung.core.protocol.Grade;
 
 /** The chance of each true grade; the four add up to 1. */
-public record GradeChances(double none, double slight, double marked, double severe) {
+public record GradeChances(double none, double slight, double marked, double severe) implements ByGrade {
 
     public double of(Grade grade) {
         return at(grade.ordinal());
@@ -21,14 +21,5 @@ public record GradeChances(double none, double slight, double marked, double sev
     /** The chance that the true grades of two places differ by one or more, the two being seen apart from each other. */
     public double differs(GradeChances other) {
         return 1 - none * other.none - slight * other.slight - marked * other.marked - severe * other.severe;
-    }
-
-    double at(int grade) {
-        return switch (grade) {
-            case 0 -> none;
-            case 1 -> slight;
-            case 2 -> marked;
-            default -> severe;
-        };
     }
 }

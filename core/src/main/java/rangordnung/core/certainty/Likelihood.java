@@ -9,7 +9,7 @@ import rangordnung.core.protocol.Grade;
  * How well something that was seen fits each true grade: P(seen | true grade), up to a factor that all four share. The largest
  * of the four is 1, so that many looks can be multiplied without one of them vanishing.
  */
-public record Likelihood(double none, double slight, double marked, double severe) {
+public record Likelihood(double none, double slight, double marked, double severe) implements ByGrade {
 
     /** Of what was not seen: nothing follows from it. */
     public static final Likelihood NOTHING = new Likelihood(1, 1, 1, 1);
@@ -84,14 +84,5 @@ public record Likelihood(double none, double slight, double marked, double sever
     public GradeChances chances() {
         double sum = none + slight + marked + severe;
         return new GradeChances(none / sum, slight / sum, marked / sum, severe / sum);
-    }
-
-    double at(int grade) {
-        return switch (grade) {
-            case 0 -> none;
-            case 1 -> slight;
-            case 2 -> marked;
-            default -> severe;
-        };
     }
 }

@@ -8,8 +8,6 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import rangordnung.core.body.Sided;
-import rangordnung.core.protocol.Family;
-import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.School;
 import rangordnung.core.protocol.TestDefinition;
@@ -75,10 +73,7 @@ public final class Judge {
                 spoken.background(),
                 spoken.pains(),
                 spoken.stop().isPresent(),
-                StopRules.refer(
-                        spoken.pains(),
-                        spoken.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS),
-                        shifts(counting)),
+                StopRules.refer(spoken.pains()),
                 counting,
                 looks,
                 retests,
@@ -155,13 +150,5 @@ public final class Judge {
                         .toList(),
                 Optional.empty(),
                 false);
-    }
-
-    private static boolean shifts(List<TestResult> tests) {
-        return tests.stream()
-                .flatMap(t -> t.criteria().stream())
-                .filter(c -> c.criterion().family() == Family.SHIFT)
-                .flatMap(c -> c.worse().stream())
-                .anyMatch(grade -> grade.atLeast(Grade.SLIGHT));
     }
 }

@@ -21,7 +21,7 @@ import rangordnung.core.safety.PainReport;
  * @param background what was asked before and answered with yes
  * @param pains      what hurt, in order
  * @param stopped    whether a pain report stopped the screen
- * @param refer      whether a clinician should be seen before this pattern is trained
+ * @param refer      whether a clinician should be seen before this pattern is trained, whatever was seen of it
  * @param tests      the tests that count, in the order of the protocol
  * @param looks      the other whole trials of the same tests under the same conditions: by other raters, or once more
  * @param retests    trials in which one thing was changed

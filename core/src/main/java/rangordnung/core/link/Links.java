@@ -47,6 +47,23 @@ public final class Links {
         return new LinkReport(outcomes, explanations, first, loadHistory(screen));
     }
 
+    /**
+     * Whether a clinician should be seen before this pattern is trained: for what was said of pain, or since a fault was seen in
+     * which pain or an old injury comes first.
+     */
+    public boolean refers(ScreenResult screen) {
+        return screen.refer() || hurtsBelow(screen) && screen.criteria().anyMatch(this::painFirst);
+    }
+
+    private boolean painFirst(CriterionResult result) {
+        return result.spots()
+                .flatMap(spot -> result.at(spot).stream())
+                .anyMatch(g -> g.grade().atLeast(rules.standsFrom())
+                        && rules.kind(result.criterion(), g.variant())
+                                .filter(LinkRules.FaultKind::painFirst)
+                                .isPresent());
+    }
+
     private List<Outcome> outcomes(ScreenResult screen) {
         List<Outcome> outcomes = new ArrayList<>();
         List<TestResult> known = new ArrayList<>(screen.tests());

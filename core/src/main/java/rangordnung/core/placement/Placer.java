@@ -101,7 +101,8 @@ public final class Placer {
     private Decided decide(ScreenResult screen, Clearance clearance, Optional<Before> before) {
         LinkReport report = links.report(screen);
         boolean loadHistory = report.loadHistory();
-        if (screen.stopped() || screen.refer() || loadHistory || clearance == Clearance.NOT_CLEARED) {
+        boolean refer = links.refers(screen);
+        if (screen.stopped() || refer || loadHistory || clearance == Clearance.NOT_CLEARED) {
             List<Reason> reasons = new ArrayList<>();
             if (screen.stopped()) {
                 reasons.add(new Reason.PainStopped());
@@ -109,7 +110,7 @@ public final class Placer {
             if (clearance == Clearance.NOT_CLEARED) {
                 reasons.add(new Reason.NotCleared());
             }
-            if (screen.refer()) {
+            if (refer) {
                 reasons.add(new Reason.Refer());
             }
             if (loadHistory) {
@@ -166,10 +167,12 @@ public final class Placer {
                 second);
     }
 
+    /** What stands, first what is treated first; but a slight fault never comes before a marked one. */
     private List<Indicated> standing(ScreenResult screen, LinkReport report) {
         return rules.order().stream()
                 .map(rule -> new Indicated(rule, evidence(screen, report, rule)))
                 .filter(s -> !s.evidence().isEmpty())
+                .sorted(Comparator.comparing(s -> !s.worst().atLeast(Grade.MARKED)))
                 .toList();
     }
 
@@ -194,7 +197,7 @@ public final class Placer {
         return faults;
     }
 
-    /** By evidence where it supports a link; by the rule's own criteria while several are open. */
+    /** By the links that lead; else by the rule's own criteria, and where those are unlikely by the most likely link. */
     private boolean leadsHere(
             PlacementRules.Treatment rule,
             LinkReport report,
@@ -220,7 +223,7 @@ public final class Placer {
                                                     .contains(result.criterion().family()))
                             : usual
                                     ? here || e.standing().isEmpty()
-                                    : here
+                                    : e.links().get(0).link() == rule.link()
                                             && rule.families()
                                                     .contains(result.criterion().family())
                                             && usualAgainst(e, result);

@@ -26,14 +26,13 @@ public final class StopRules {
     }
 
     /**
-     * Whether a clinician should be seen before this pattern is trained: an old injury or pain of leg, hip or back together with a side shift,
-     * pain at rest or at night, swelling, or pain beyond two weeks (house convention).
+     * Whether a clinician should be seen before this pattern is trained, whatever was seen of it: pain at rest or at night,
+     * swelling, or pain beyond two weeks (house convention).
      */
-    public static boolean refer(List<PainReport> reports, boolean oldInjury, boolean shifts) {
-        return shifts && (oldInjury || reports.stream().anyMatch(r -> r.region().bearsWeight()))
-                || reports.stream().flatMap(r -> r.signs().stream()).anyMatch(sign -> switch (sign) {
-                    case SWELLING, AT_REST_OR_NIGHT, BEYOND_TWO_WEEKS -> true;
-                    default -> false;
-                });
+    public static boolean refer(List<PainReport> reports) {
+        return reports.stream().flatMap(r -> r.signs().stream()).anyMatch(sign -> switch (sign) {
+            case SWELLING, AT_REST_OR_NIGHT, BEYOND_TWO_WEEKS -> true;
+            default -> false;
+        });
     }
 }

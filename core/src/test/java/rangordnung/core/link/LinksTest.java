@@ -308,8 +308,24 @@ class LinksTest {
         }
         LinkReport.Explanation drift = explain(book, "drift");
         assertThat(drift.painFirst()).isEqualTo(first);
+        assertThat(LINKS.refers(book.judged(FLOOR))).isEqualTo(first);
         assertThat(drift.next().isPresent()).as("no band is offered").isEqualTo(!first);
         assertThat(placed(book).focus()).isEqualTo(focus);
+    }
+
+    @Test
+    void an_old_injury_with_a_slight_drop_locks_nobody_away() {
+        Rater book = squat("drop L SLIGHT").asked(Fact.Background.INJURY_IN_TWELVE_MONTHS);
+        assertThat(LINKS.refers(book.judged(FLOOR))).isFalse();
+        assertThat(placed(book).focus()).isNotEqualTo(Focus.PROTECT);
+    }
+
+    /** Where nothing leads, the most likely link decides, not the first in the order of treatment. */
+    @Test
+    void who_only_reaches_the_depth_while_holding_on_is_not_sent_to_the_ankle() {
+        Proposal.Placed placed = placed(wall(tried("depth - SEVERE", "holding-on:"), 13));
+        assertThat(placed.focus()).isEqualTo(Focus.DEPTH_AND_SPINE);
+        assertThat(placed.link()).contains(Link.STRENGTH_OR_CONFIDENCE);
     }
 
     @Test

@@ -53,13 +53,15 @@ class PlacerTest {
                 "knee-line L SLIGHT, KNEE_CONTROL, bodyweight-squat, -",
                 "knee-line L MARKED, KNEE_CONTROL, box-squat, -",
                 "knee-line R SEVERE, KNEE_CONTROL, chair-sit-stand, -",
-                "knee-line R SEVERE + arch R SLIGHT, FOOT_AND_ANKLE, wall-drill, KNEE_CONTROL",
+                "knee-line R SEVERE + arch R SLIGHT, KNEE_CONTROL, chair-sit-stand, FOOT_AND_ANKLE",
+                "knee-line R MARKED + arch R MARKED, FOOT_AND_ANKLE, squat-on-inner-wedge, KNEE_CONTROL",
                 "heels L MARKED, FOOT_AND_ANKLE, ball-of-foot-on-step, -",
                 "drift R MARKED + depth - SLIGHT, EVEN_SIDES, other-side-overloaded, DEPTH_AND_SPINE",
                 "drop L SEVERE, EVEN_SIDES, into-the-shift, -",
                 "depth - MARKED, DEPTH_AND_SPINE, box-squat, -",
                 "low-back - MARKED, DEPTH_AND_SPINE, bodyweight-squat-heels-up, -",
-                "knee-line L SLIGHT + depth - MARKED, KNEE_CONTROL, box-squat, DEPTH_AND_SPINE"
+                "knee-line L SLIGHT + depth - MARKED, DEPTH_AND_SPINE, box-squat, KNEE_CONTROL",
+                "knee-line L MARKED + depth - MARKED, KNEE_CONTROL, box-squat, DEPTH_AND_SPINE"
             })
     void focus_follows_the_order_of_treatment_and_rung_the_grade(String marks, Focus focus, String rung, Focus second) {
         Proposal.Placed placed = placed(marks);
@@ -214,7 +216,7 @@ class PlacerTest {
                 "KNEE_CONTROL, -, -"
             })
     void a_move_has_a_cost(Focus focus, String rung, Double cost) {
-        Proposal.Placed placed = placed("knee-line L SLIGHT + depth - MARKED");
+        Proposal.Placed placed = placed("knee-line L MARKED + depth - MARKED");
         Fit fit = Fit.of(
                 placed,
                 new Proposal.Place(focus, Optional.ofNullable(rung)),

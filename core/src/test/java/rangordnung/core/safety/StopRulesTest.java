@@ -34,16 +34,15 @@ class StopRulesTest {
     @CsvSource(
             nullValues = "-",
             value = {
-                "-, false, false",
-                "-, true, true",
-                "SWELLING, false, true",
-                "AT_REST_OR_NIGHT, false, true",
-                "BEYOND_TWO_WEEKS, false, true",
-                "GIVING_WAY, false, false"
+                "-, false",
+                "SWELLING, true",
+                "AT_REST_OR_NIGHT, true",
+                "BEYOND_TWO_WEEKS, true",
+                "GIVING_WAY, false"
             })
-    void some_pain_belongs_to_a_clinician_before_the_pattern_is_trained(Sign sign, boolean shifts, boolean refer) {
-        assertThat(StopRules.refer(List.of(report(2, sign)), false, shifts)).isEqualTo(refer);
-        assertThat(StopRules.refer(List.of(), false, shifts)).isFalse();
+    void some_pain_belongs_to_a_clinician_before_the_pattern_is_trained(Sign sign, boolean refer) {
+        assertThat(StopRules.refer(List.of(report(2, sign)))).isEqualTo(refer);
+        assertThat(StopRules.refer(List.of())).isFalse();
     }
 
     private static PainReport report(int intensity, Sign sign) {

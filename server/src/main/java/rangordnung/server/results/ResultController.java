@@ -32,6 +32,7 @@ import rangordnung.core.link.Links;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
+import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Attendance;
 import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
@@ -188,8 +189,9 @@ class ResultController {
         List<StripColumn> columns = screen.protocol().tests().stream()
                 .flatMap(t -> t.criteria().stream().map(c -> new StripColumn(t.id(), c.id())))
                 .toList();
+        Links links = links(screen.protocol());
         List<Strip> strips =
-                screen.athletes().stream().map(ResultController::strip).toList();
+                screen.athletes().stream().map(a -> strip(a, links)).toList();
         return new StripsView(screen.screening(), columns, strips, setAside(screen.athletes()));
     }
 
@@ -209,7 +211,11 @@ class ResultController {
                 .toList();
     }
 
-    private static Strip strip(Results.Screened screened) {
+    private Links links(Protocol protocol) {
+        return new Links(protocol, protocols.linkRules(), protocols.certaintyRules());
+    }
+
+    private static Strip strip(Results.Screened screened, Links links) {
         ScreenResult result = screened.result();
         List<Sided<Cell>> cells = result.criteria()
                 .map(c -> c.findings().map(ResultController::cell))
@@ -221,7 +227,7 @@ class ResultController {
                 screened.incident(),
                 result.index(),
                 !result.pains().isEmpty(),
-                result.refer(),
+                links.refers(result),
                 flagged,
                 cells);
     }
@@ -306,7 +312,7 @@ class ResultController {
         points.sort(Comparator.comparing(HistoryPoint::heldOn));
         Results.Proposed proposed = results.proposed(
                 results.placer(protocol), new Results.Screen(screening, protocol, List.of(here)), here, history);
-        LinkReport links = new Links(protocol, protocols.linkRules(), protocols.certaintyRules()).report(now);
+        Links links = links(protocol);
         return new AthleteResult(
                 screening,
                 athlete,
@@ -317,13 +323,13 @@ class ResultController {
                 now.attendance(),
                 now.pains(),
                 now.stopped(),
-                now.refer(),
+                links.refers(now),
                 now.index(),
                 change(before, now.index(), coverage),
                 now.tests().stream().map(t -> test(t, before, coverage)).toList(),
                 now.personal(),
                 points,
-                links,
+                links.report(now),
                 proposed.proposal());
     }
 
