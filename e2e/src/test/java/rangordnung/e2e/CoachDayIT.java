@@ -65,7 +65,7 @@ class CoachDayIT extends ScreenTest {
         Locator bartosz = page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Bartosz Żak"));
         assertThat(bartosz.getByRole(AriaRole.IMG, new Locator.GetByRoleOptions().setName("Knee line left: marked")))
                 .isVisible();
-        assertThat(bartosz).containsText("87.5");
+        assertThat(bartosz).containsText("79.6");
         assertThat(page.getByRole(AriaRole.ROW)
                         .filter(new Locator.FilterOptions().setHasText("Carlotta"))
                         .getByRole(AriaRole.IMG, new Locator.GetByRoleOptions().setName("Arch right: slight")))
@@ -173,13 +173,13 @@ class CoachDayIT extends ScreenTest {
 
         tabTo(page, "Groups");
         page.keyboard().press("Enter");
-        assertThat(page.locator("[data-rung='FOOT_AND_ANKLE/wall-drill']")).containsText("Dilan Stern");
+        assertThat(page.locator("[data-rung='KNEE_CONTROL/chair-sit-stand']")).containsText("Dilan Stern");
         tabTo(page, "Dilan Stern");
         page.keyboard().press("l");
-        assertThat(page.locator("[data-rung='FOOT_AND_ANKLE/wall-drill']")).containsText("locked");
+        assertThat(page.locator("[data-rung='KNEE_CONTROL/chair-sit-stand']")).containsText("locked");
         tabTo(page, "Dilan Stern");
         page.keyboard().press("m");
-        assertThat(page.locator("dialog[open]")).containsText("Locked at Foot and ankle");
+        assertThat(page.locator("dialog[open]")).containsText("Locked at Knee control");
         page.keyboard().press("Escape");
         assertThat(product.count("select count(*) from decision where kind = 'LOCK'"))
                 .isEqualTo(1);
