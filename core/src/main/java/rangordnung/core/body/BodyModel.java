@@ -58,11 +58,12 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
 
         public static final double TRUNK = 65;
         public static final double MOST_SHIN = 60;
-        static final double MOST_HIP = 160;
+        public static final double LEAST_HIP = 60;
+        public static final double MOST_HIP = 160;
 
         public Limits {
             range("ankle", shin, 0, MOST_SHIN);
-            range("hip", hip, 60, MOST_HIP);
+            range("hip", hip, LEAST_HIP, MOST_HIP);
             range("trunk", trunk, 10, 90);
         }
 

@@ -32,7 +32,8 @@ public record Ranking(double reliability, int bands, List<Double> edges, double 
      */
     public record Entrant(UUID athlete, String name, double index, List<IndexDraws.Seen> seen, boolean severe) {
 
-        static Entrant of(UUID athlete, String name, MovementIndex.Known index, ScreenResult screen) {
+        /** The entrant of a screen that has an index. */
+        public static Entrant of(UUID athlete, String name, MovementIndex.Known index, ScreenResult screen) {
             return new Entrant(athlete, name, index.value(), screen.seen().toList(), screen.severeMainFault());
         }
     }
@@ -61,11 +62,6 @@ public record Ranking(double reliability, int bands, List<Double> edges, double 
             Optional<Integer> band,
             boolean between,
             boolean attention) {}
-
-    /** The entrant of a screen that has an index. */
-    public static Entrant entrant(UUID athlete, String name, MovementIndex.Known index, ScreenResult screen) {
-        return Entrant.of(athlete, name, index, screen);
-    }
 
     /** The ranking of those who have an index; the others are not ranked, which is not a last place. */
     public static Ranking of(List<Entrant> entrants, RankingRules rules) {

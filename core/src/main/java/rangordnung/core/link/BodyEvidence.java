@@ -113,7 +113,9 @@ final class BodyEvidence {
                     draws.add(new Draw(
                             build,
                             Math.max(0, Math.min(BodyModel.Limits.MOST_SHIN, shin)),
-                            Math.max(60, Math.min(160, measuredHip + SPREAD[k] * hipNoise)),
+                            Math.max(
+                                    BodyModel.Limits.LEAST_HIP,
+                                    Math.min(BodyModel.Limits.MOST_HIP, measuredHip + SPREAD[k] * hipNoise)),
                             WEIGHTS[i] * WEIGHTS[j] * WEIGHTS[k]));
                 }
             }

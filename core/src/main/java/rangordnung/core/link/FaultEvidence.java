@@ -91,8 +91,7 @@ final class FaultEvidence {
 
     /** One retest, however often it was done. */
     private void retest(String id, List<Outcome> done) {
-        Optional<LinkRules.RetestSays> says =
-                rules.says(id, fault.family()).filter(r -> !r.heelsDown() || heelsStayedDown());
+        Optional<LinkRules.RetestSays> says = says(id);
         List<Outcome.CriterionChange> changes = done.stream()
                 .flatMap(o -> o.of(fault.criterion(), fault.side()).stream())
                 .toList();
@@ -119,6 +118,11 @@ final class FaultEvidence {
                 doubtful);
     }
 
+    /** What a retest says of this fault; some say nothing after a baseline in which the heels came up. */
+    private Optional<LinkRules.RetestSays> says(String retest) {
+        return rules.says(retest, fault.family()).filter(r -> !r.heelsDown() || heelsStayedDown());
+    }
+
     private void tell(
             LinkRules.RetestSays says, Likelihood now, LinkReport.Source source, List<UUID> trials, boolean doubtful) {
         for (LinkRules.Says said : says.says()) {
@@ -129,8 +133,7 @@ final class FaultEvidence {
 
     /** Another test of the screen that takes the place of a retest, where the retest itself was not done. */
     private void otherTest(Retest retest) {
-        Optional<LinkRules.RetestSays> says =
-                rules.says(retest.id(), fault.family()).filter(r -> !r.heelsDown() || heelsStayedDown());
+        Optional<LinkRules.RetestSays> says = says(retest.id());
         if (says.isEmpty() || !Retests.fits(retest, fault.test().test(), fault.family())) {
             return;
         }
@@ -234,8 +237,9 @@ final class FaultEvidence {
                                 && c.findings().right().graded().isPresent())
                         .map(c -> differ(t, c)))
                 .max(Double::compare)
-                .filter(most -> most > 0.5 && fault.family() == Family.SHIFT)
-                .map(most -> Evidence.ofChance(most, certainty));
+                .filter(most -> fault.family() == Family.SHIFT)
+                .map(most -> Evidence.ofChance(most, certainty))
+                .filter(evidence -> evidence.ratio() > 1);
     }
 
     private double differ(TestResult test, CriterionResult result) {

@@ -59,11 +59,6 @@ public record LinkReport(
                     .toList();
         }
 
-        /** Whether any trial has told anything yet. */
-        public boolean told() {
-            return links.stream().anyMatch(l -> !l.trials().isEmpty());
-        }
-
         public Optional<RankedLink> link(Link link) {
             return links.stream().filter(l -> l.link() == link).findFirst();
         }

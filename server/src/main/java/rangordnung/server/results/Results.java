@@ -190,7 +190,7 @@ public class Results {
         return Ranking.of(
                 screen.athletes().stream()
                         .flatMap(s -> s.result().index() instanceof MovementIndex.Known known
-                                ? Stream.of(Ranking.entrant(
+                                ? Stream.of(Ranking.Entrant.of(
                                         s.athlete().id(), s.athlete().name().full(), known, s.result()))
                                 : Stream.empty())
                         .toList(),
