@@ -51,7 +51,7 @@ final class BodyEvidence {
                     double least = 0;
                     double most = BodyModel.Limits.MOST_SHIN;
                     if (!reaches(known.build(), most, known.hip().orElse(BodyModel.Limits.HIP))) {
-                        return Optional.empty(); // no ankle would do, so the wall tells nothing of this target
+                        return Optional.empty(); // no ankle would do, so that the usual need is as good as any
                     }
                     while (most - least > EXACT) {
                         double middle = (least + most) / 2;

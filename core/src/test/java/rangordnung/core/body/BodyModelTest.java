@@ -31,6 +31,15 @@ class BodyModelTest {
                 0);
     }
 
+    /** Geometry of a foot and a shank at 1.75 m (Drillis and Contini 1966; value from memory); the depth of the knee is house convention. */
+    @ParameterizedTest
+    @CsvSource({"0, 19.6", "5, 26.9", "10, 34.6", "12.7, 39.1"})
+    void a_distance_at_the_wall_is_a_shin_angle_and_back(double centimetres, double degrees) {
+        WallDistance wall = new WallDistance(AVERAGE);
+        assertThat(wall.shin(centimetres / 100)).isCloseTo(degrees, within(0.05));
+        assertThat(wall.distance(wall.shin(centimetres / 100)) * 100).isCloseTo(centimetres, within(1e-9));
+    }
+
     /** Trunk angle at parallel, stature 1.75 m, computed from the published fractions (Drillis and Contini 1966; Winter 2009; values from memory). */
     @ParameterizedTest
     @CsvSource({
