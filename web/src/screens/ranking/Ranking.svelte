@@ -102,15 +102,15 @@
               </h2>
               <table class="w-full table-fixed text-left">
                 <colgroup
-                  ><col class="w-40 sm:w-64" /><col class="w-16" /><col /><col
-                    class="w-20 sm:w-32"
-                  /></colgroup
+                  ><col class="sm:w-64" /><col class="w-20" /><col
+                    class="hidden sm:table-column"
+                  /><col class="w-24 sm:w-32" /></colgroup
                 >
                 <thead class="quiet text-sm">
                   <tr
                     ><th class="px-3 font-normal">{m.name()}</th><th class="text-right font-normal"
                       >{m.index_seen()}</th
-                    ><th class="px-3 font-normal"
+                    ><th class="hidden px-3 font-normal sm:table-cell"
                       >{m.index_true({ from: integer(from), to: '100' })}</th
                     ><th class="pr-3 text-right font-normal">{m.places()}</th></tr
                   >
@@ -125,7 +125,7 @@
                         >
                       </th>
                       <td class="text-right font-bold">{decimal(athlete.index)}</td>
-                      <td class="px-3">
+                      <td class="hidden px-3 sm:table-cell">
                         <Interval low={athlete.low} high={athlete.high} {from} edges={data.edges} />
                         <span class="sr-only">{integer(athlete.low)}–{integer(athlete.high)}</span>
                       </td>
