@@ -26,6 +26,7 @@
     }),
     '/measuring': wrap({ asyncComponent: () => import('./screens/measuring/Measuring.svelte') }),
     '/body': wrap({ asyncComponent: () => import('./screens/body/Body.svelte') }),
+    '/exercise/:id': wrap({ asyncComponent: () => import('./screens/exercise/Exercise.svelte') }),
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,

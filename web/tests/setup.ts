@@ -19,3 +19,4 @@ globalThis.IntersectionObserver ??= class {
   unobserve() {}
   disconnect() {}
 } as unknown as typeof IntersectionObserver;
+window.matchMedia ??= () => ({ matches: true }) as MediaQueryList;

@@ -23,12 +23,20 @@ export function ladders(): Promise<Schemas['Ladders']> {
   return laddersOnce;
 }
 
+/** What a protocol calls a trial that would tell more: a retest or a test. */
+export const trialNames =
+  (protocol: Schemas['Protocol']) =>
+  (next: Schemas['LinkReportNextTrial']): string => {
+    const found = (next.retest ? protocol.retests : protocol.tests).find((t) => t.id === next.id);
+    return found ? say(found.name) : next.id;
+  };
+
 /** Names of what ids stand for. */
 export class Names {
   #criteria: Map<string, Schemas['Criterion']>;
   #ladders: Schemas['Ladders'];
 
-  constructor(protocol: Schemas['Protocol'], all: Schemas['Ladders']) {
+  constructor(protocol: Pick<Schemas['Protocol'], 'tests'>, all: Schemas['Ladders']) {
     this.#criteria = new Map(protocol.tests.flatMap((t) => t.criteria.map((c) => [c.id, c] as const)));
     this.#ladders = all;
   }
@@ -57,14 +65,25 @@ export class Names {
 
   /** The rungs of a focus, easiest first. */
   rungs = (focus: Schemas['ProposalPlace']['focus']): Schemas['Exercise'][] => {
-    const ladder = this.#ladders.focuses.find((f) => f.focus === focus)?.ladder;
-    return this.#ladders.ladders.find((l) => l.id === ladder)?.rungs ?? [];
+    const id = this.#ladders.focuses.find((f) => f.focus === focus)?.ladder;
+    const ladder = this.#ladders.ladders.find((l) => l.id === id);
+    return (ladder?.rungs ?? []).flatMap((rung) => this.exercise(rung) ?? []);
   };
 
+  exercise = (id: string | undefined): Schemas['Exercise'] | undefined =>
+    this.#ladders.exercises.find((e) => e.id === id);
+
   rung = (id: string | undefined): string => {
-    const found = this.#ladders.ladders.flatMap((l) => l.rungs).find((r) => r.id === id);
+    const found = this.exercise(id);
     return found ? say(found.name) : '';
   };
+
+  ladder = (id: string): string => {
+    const found = this.#ladders.ladders.find((l) => l.id === id);
+    return found ? say(found.name) : id;
+  };
+
+  aid = (id: string): Schemas['Aid'] | undefined => this.#ladders.aids.find((a) => a.id === id);
 
   place = (place: Schemas['ProposalPlace']): string =>
     place.rung ? `${this.focus(place.focus)}, ${this.rung(place.rung)}` : this.focus(place.focus);

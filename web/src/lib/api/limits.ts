@@ -19,6 +19,11 @@ export const limits = {
       "maxLength": 4000000
     }
   },
+  "GroupControllerClearedBy": {
+    "by": {
+      "maxLength": 80
+    }
+  },
   "GroupControllerDecisionSent": {
     "reason": {
       "maxLength": 500

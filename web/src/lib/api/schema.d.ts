@@ -880,6 +880,19 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        Aid: {
+            id: string;
+            kit?: string;
+            /** @enum {string} */
+            label: "CP" | "PUB" | "HC";
+            name: components["schemas"]["Text"];
+            notFor: ("TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "BEGINNER" | "BANDS_NOT_USED")[];
+            sided: boolean;
+            /** @enum {string} */
+            size?: "HEEL_PLATE" | "BOX_BELOW_KNEE" | "REAR_FOOT_BOX" | "RACK_MID_DELTOID";
+            text: components["schemas"]["Text"];
+            under: string[];
+        };
         Anchor: {
             against?: string;
             limit: components["schemas"]["Threshold"];
@@ -889,6 +902,8 @@ export interface components {
             under: string[];
         };
         AthleteRecord: {
+            /** @enum {string} */
+            aim?: "GENERAL" | "FIELD_SPORT" | "LIFTING";
             /** Format: date */
             birthDate?: string;
             /** @enum {string} */
@@ -896,6 +911,8 @@ export interface components {
             clearedBy?: string;
             /** Format: date */
             clearedOn?: string;
+            /** @enum {string} */
+            experience?: "NEW" | "TRAINED" | "LIFTS";
             familyName: string;
             givenName: string;
             /** Format: double */
@@ -1246,13 +1263,15 @@ export interface components {
             breathing: components["schemas"]["Text"];
             cue: components["schemas"]["Text"];
             dose: components["schemas"]["ExerciseDose"];
+            /** @enum {string} */
+            figure: "STANDING" | "SQUAT" | "CHAIR" | "SPLIT" | "ONE_LEG";
             helps: ("KNEE_LINE" | "HEEL_LIFT" | "DEPTH" | "SHIFT" | "TRUNK_AND_LOW_BACK" | "ARCH_AND_FOOT" | "FRONT_LEG_LOAD" | "TIMING" | "BALANCE" | "ANKLE" | "ARMS_AND_HEAD" | "SET_UP")[];
             id: string;
             kit: components["schemas"]["ExerciseKit"][];
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
             name: components["schemas"]["Text"];
-            notFor: ("TUCK" | "MARKED_FAULT" | "NO_SPOTTER")[];
+            notFor: ("TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "BEGINNER" | "BANDS_NOT_USED")[];
             /** @enum {string} */
             pattern: "SQUAT" | "LUNGE" | "BALANCE" | "ANKLE";
             setUp: components["schemas"]["Text"][];
@@ -1268,13 +1287,16 @@ export interface components {
             setsFrom: number;
             /** Format: int32 */
             setsTo: number;
-            unit: string;
+            /** @enum {string} */
+            unit: "REPETITIONS" | "REPETITIONS_A_SIDE" | "SECONDS_A_SIDE" | "BREATHS";
         };
         ExerciseKit: {
             dimension: components["schemas"]["Text"];
             item: string;
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
+            /** @enum {string} */
+            size?: "HEEL_PLATE" | "BOX_BELOW_KNEE" | "REAR_FOOT_BOX" | "RACK_MID_DELTOID";
         };
         Fact: components["schemas"]["FactMeasured"] | components["schemas"]["FactBodyMeasured"] | components["schemas"]["FactMarked"] | components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"];
         FactAsked: {
@@ -1523,7 +1545,7 @@ export interface components {
         Fit: components["schemas"]["FitPossible"] | components["schemas"]["FitImpossible"];
         FitImpossible: {
             /** @enum {string} */
-            because: "PROTECTED" | "TOO_HARD" | "NO_SUCH_RUNG";
+            because: "STOPPED_TODAY" | "TOO_HARD" | "NO_SUCH_RUNG";
             /** @enum {string} */
             kind: "impossible";
         };
@@ -1540,6 +1562,7 @@ export interface components {
             cost: number;
             /** @enum {string} */
             kind: "possible";
+            needsClearance: boolean;
             parts: components["schemas"]["FitPart"][];
         };
         Gauge: {
@@ -1601,11 +1624,27 @@ export interface components {
             missed: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
             question: components["schemas"]["Text"];
         };
+        GradeChances: {
+            /** Format: double */
+            marked: number;
+            /** Format: double */
+            none: number;
+            /** Format: double */
+            severe: number;
+            /** Format: double */
+            slight: number;
+        };
+        GroupControllerClearedBy: {
+            by: string;
+            /** Format: date */
+            on: string;
+        };
         GroupControllerDecisionSent: {
             /** Format: uuid */
             athlete: string;
             /** Format: uuid */
             basedOn?: string;
+            cleared?: components["schemas"]["GroupControllerClearedBy"];
             /** Format: uuid */
             id: string;
             /** @enum {string} */
@@ -1613,10 +1652,16 @@ export interface components {
             place?: components["schemas"]["ProposalPlace"];
             reason: string;
         };
+        GroupsCleared: {
+            by: string;
+            /** Format: date */
+            on: string;
+        };
         GroupsDecisionView: {
             /** Format: date-time */
             at: string;
             author: string;
+            cleared?: components["schemas"]["GroupsCleared"];
             /** Format: uuid */
             id: string;
             /** @enum {string} */
@@ -1627,7 +1672,7 @@ export interface components {
         };
         GroupsGroup: {
             /** @enum {string} */
-            focus: "PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+            focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
             members: components["schemas"]["GroupsMember"][];
             /** Format: int32 */
             size: number;
@@ -1683,7 +1728,7 @@ export interface components {
         ImportPlanRow: {
             /** @enum {string} */
             action: "NEW" | "UPDATE" | "UNCHANGED" | "PROBLEM";
-            changes: ("GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "CLEARANCE" | "IGNORED")[];
+            changes: ("GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "EXPERIENCE" | "AIM" | "CLEARANCE" | "IGNORED")[];
             name: string;
             /** Format: int32 */
             number: number;
@@ -1692,11 +1737,14 @@ export interface components {
         ImportPlanRowProblem: {
             code: string;
             /** @enum {string} */
-            column: "GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "CLEARANCE" | "IGNORED";
+            column: "GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "EXPERIENCE" | "AIM" | "CLEARANCE" | "IGNORED";
             text: string;
         };
         Ladders: {
+            aids: components["schemas"]["Aid"][];
+            exercises: components["schemas"]["Exercise"][];
             focuses: components["schemas"]["LaddersFocusDefinition"][];
+            items: components["schemas"]["LaddersItem"][];
             ladders: components["schemas"]["LaddersLadder"][];
             /** Format: int32 */
             version: number;
@@ -1704,14 +1752,19 @@ export interface components {
         LaddersFocusDefinition: {
             aim: components["schemas"]["Text"];
             /** @enum {string} */
-            focus: "PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+            focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
             ladder?: string;
+            name: components["schemas"]["Text"];
+            own: string[];
+        };
+        LaddersItem: {
+            id: string;
             name: components["schemas"]["Text"];
         };
         LaddersLadder: {
             id: string;
             name: components["schemas"]["Text"];
-            rungs: components["schemas"]["Exercise"][];
+            rungs: string[];
         };
         LanControllerLanView: {
             authority?: string;
@@ -1753,6 +1806,7 @@ export interface components {
             links: components["schemas"]["LinkReportRankedLink"][];
             next?: components["schemas"]["LinkReportNextTrial"];
             painFirst: boolean;
+            seen: components["schemas"]["GradeChances"];
             /** @enum {string} */
             side?: "LEFT" | "RIGHT";
             test: string;
@@ -2113,8 +2167,19 @@ export interface components {
             words?: components["schemas"]["Text"];
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "no-place" | "place-missing" | "move-impossible";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible";
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
+        ProposalFocusChance: {
+            /** Format: double */
+            chance: number;
+            /** @enum {string} */
+            focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+        };
+        ProposalGivenAid: {
+            aid: string;
+            sides: ("LEFT" | "RIGHT")[];
+            size?: components["schemas"]["ProposalSize"];
+        };
         ProposalGradeChange: {
             criterion: string;
             /** @enum {string} */
@@ -2137,21 +2202,48 @@ export interface components {
         };
         ProposalPlace: {
             /** @enum {string} */
-            focus: "PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+            focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
             rung?: string;
         };
         ProposalPlaced: {
+            aids: components["schemas"]["ProposalGivenAid"][];
             borderline: boolean;
+            chances: components["schemas"]["ProposalFocusChance"][];
             /** @enum {string} */
-            focus: "PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+            focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
             /** @enum {string} */
             kind: "placed";
+            lasting?: components["schemas"]["ProposalWork"];
             /** @enum {string} */
             link?: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "HIP_ROOM" | "ASYMMETRY" | "TRUNK" | "COORDINATION" | "STEP_LENGTH" | "TURN_OUT_AND_STANCE" | "STRENGTH_OR_CONFIDENCE";
             movers: components["schemas"]["ProposalMover"][];
+            next?: components["schemas"]["LinkReportNextTrial"];
+            pains: components["schemas"]["PainReport"][];
             reasons: components["schemas"]["Reason"][];
             rung?: string;
+            rungs: components["schemas"]["ProposalStand"][];
             second?: components["schemas"]["ProposalPlace"];
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            told: boolean;
+        };
+        ProposalSize: {
+            /** Format: double */
+            centimetres: number;
+            measured: boolean;
+        };
+        ProposalStand: {
+            ladder: string;
+            /** Format: double */
+            owned?: number;
+            reasons: components["schemas"]["Reason"][];
+            rung: string;
+            seen: boolean;
+        };
+        ProposalWork: {
+            exercise: string;
+            ladder: string;
+            size?: components["schemas"]["ProposalSize"];
         };
         Protocol: {
             id: string;
@@ -2207,14 +2299,14 @@ export interface components {
             notCounted: number;
             part: string;
         };
-        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonDownAfterTwice"];
+        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonSidesDiffer"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonNotTold"] | components["schemas"]["ReasonKeptUntilSeen"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonUntested"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonSore"] | components["schemas"]["ReasonDownAfterTwice"];
         ReasonBound: {
             from: string;
             /** @enum {string} */
             kind: "bound";
             to: string;
             /** @enum {string} */
-            why: "TUCK" | "MARKED_FAULT" | "NO_SPOTTER";
+            why: "TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "BEGINNER" | "BANDS_NOT_USED";
         };
         ReasonDownAfterTwice: {
             from: string;
@@ -2235,20 +2327,27 @@ export interface components {
         };
         ReasonFirstInOrder: {
             /** @enum {string} */
-            first: "PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+            first: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
             /** @enum {string} */
             kind: "firstInOrder";
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
             /** @enum {string} */
             link: "PAIN" | "LOAD_HISTORY" | "FOOT" | "ANKLE" | "PROPORTIONS" | "ABDUCTORS" | "HIP_ROOM" | "ASYMMETRY" | "TRUNK" | "COORDINATION" | "STEP_LENGTH" | "TURN_OUT_AND_STANCE" | "STRENGTH_OR_CONFIDENCE";
-            standing: ("PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD")[];
+            standing: ("PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD")[];
         };
         ReasonHeldOnce: {
             at: string;
             /** @enum {string} */
             kind: "heldOnce";
             wanted: string;
+        };
+        ReasonKeptUntilSeen: {
+            criteria: string[];
+            /** @enum {string} */
+            focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+            /** @enum {string} */
+            kind: "keptUntilSeen";
         };
         ReasonLoadHistory: {
             /** @enum {string} */
@@ -2261,6 +2360,11 @@ export interface components {
         ReasonNotCleared: {
             /** @enum {string} */
             kind: "notCleared";
+        };
+        ReasonNotTold: {
+            fault: string;
+            /** @enum {string} */
+            kind: "notTold";
         };
         ReasonOneStepUp: {
             from: string;
@@ -2287,9 +2391,26 @@ export interface components {
             /** @enum {string} */
             grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
             /** @enum {string} */
-            gradedBy: "EVIDENCE" | "HEADING_FAULTS";
-            /** @enum {string} */
             kind: "rungByGrade";
+            rung: string;
+        };
+        ReasonSidesDiffer: {
+            criterion: string;
+            /** @enum {string} */
+            kind: "sidesDiffer";
+            test: string;
+            /** @enum {string} */
+            weaker: "LEFT" | "RIGHT";
+        };
+        ReasonSore: {
+            from: string;
+            /** @enum {string} */
+            kind: "sore";
+            to: string;
+        };
+        ReasonUntested: {
+            /** @enum {string} */
+            kind: "untested";
             rung: string;
         };
         Repetition: {
@@ -2460,7 +2581,7 @@ export interface components {
             leaveOutProblems: boolean;
         };
         RosterControllerMapping: {
-            columns: ("GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "CLEARANCE" | "IGNORED")[];
+            columns: ("GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "EXPERIENCE" | "AIM" | "CLEARANCE" | "IGNORED")[];
         };
         RosterControllerNewTeam: {
             /** @enum {string} */
@@ -2484,7 +2605,7 @@ export interface components {
         };
         RosterImportsMappedColumn: {
             /** @enum {string} */
-            column: "GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "CLEARANCE" | "IGNORED";
+            column: "GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "EXPERIENCE" | "AIM" | "CLEARANCE" | "IGNORED";
             example: string;
             header: string;
         };
@@ -3608,7 +3729,7 @@ export interface operations {
         parameters: {
             query: {
                 athlete: string;
-                focus: "PROTECT" | "FOOT_AND_ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+                focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
                 rung?: string;
             };
             header?: never;

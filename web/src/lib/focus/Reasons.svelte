@@ -2,8 +2,7 @@
   import type { Names } from '../api/catalogue';
   import type { Schemas } from '../api/client';
   import { m } from '../paraglide/messages';
-  import { cellWord, linkWord, noIndexWord, sideWord } from '../words/judgement';
-  import FocusLine from './FocusLine.svelte';
+  import { boundWord, cellWord, linkWord, sideWord } from '../words/judgement';
 
   let { proposal, names }: { proposal: Schemas['Proposal']; names: Names } = $props();
 
@@ -37,16 +36,27 @@
               link: linkWord[reason.link](),
             })
           : m.reason_only({ focus: names.focus(reason.first), link: linkWord[reason.link]() });
+      case 'sidesDiffer':
+        return m.reason_sides({
+          what: names.criterion(reason.criterion),
+          side: sideWord[reason.weaker](),
+        });
+      case 'notTold':
+        return m.reason_not_told();
+      case 'keptUntilSeen':
+        return m.reason_kept({
+          focus: names.focus(reason.focus),
+          what: reason.criteria.map(names.criterion).join(', '),
+        });
       case 'rungByGrade':
-        return reason.gradedBy === 'EVIDENCE'
-          ? m.reason_rung_evidence({
-              grade: cellWord[reason.grade](),
-              rung: names.rung(reason.rung),
-            })
-          : m.reason_rung_heading({
-              grade: cellWord[reason.grade](),
-              rung: names.rung(reason.rung),
-            });
+        return m.reason_rung_grade({
+          grade: cellWord[reason.grade](),
+          rung: names.rung(reason.rung),
+        });
+      case 'untested':
+        return m.reason_untested({ rung: names.rung(reason.rung) });
+      case 'sore':
+        return m.reason_sore({ to: names.rung(reason.to) });
       case 'ownedTwice':
         return m.reason_owned_twice({ from: names.rung(reason.from), to: names.rung(reason.to) });
       case 'oneStepUp':
@@ -61,7 +71,7 @@
         return m.reason_bound({
           from: names.rung(reason.from),
           to: names.rung(reason.to),
-          why: reason.why === 'TUCK' ? m.bound_tuck() : m.bound_marked(),
+          why: boundWord[reason.why](),
         });
       case 'downAfterTwice':
         return m.reason_down({ from: names.rung(reason.from), to: names.rung(reason.to) });
@@ -81,21 +91,17 @@
   }
 </script>
 
-{#if proposal.kind === 'open'}
-  <p>{m.proposal_open({ reason: noIndexWord[proposal.reason]() })}</p>
-{:else}
-  <p class="text-lg font-bold">
-    <FocusLine focus={proposal.focus} label={names.focus(proposal.focus)} />
-  </p>
-  {#if proposal.rung}<p class="mt-1">
-      {m.rung()}: <strong>{names.rung(proposal.rung)}</strong>
-    </p>{/if}
-  <p class="quiet text-sm">{names.aim(proposal.focus)}</p>
+{#if proposal.kind === 'placed'}
   <h4 class="sign mt-3">{m.why()}</h4>
   <ol class="ml-5 list-decimal">
     {#each proposal.reasons as reason, i (i)}<li>{words(reason)}</li>{/each}
   </ol>
-  {#if proposal.borderline}<p class="mt-2 border-l-4 border-accent pl-2">{m.borderline()}</p>{/if}
+  {#each proposal.rungs.filter((r) => r.seen) as stand (stand.ladder)}
+    <p class="mt-1 text-sm">
+      <span class="sign">{names.ladder(stand.ladder)}.</span>
+      {stand.reasons.map(words).join(' ')}
+    </p>
+  {/each}
   {#if proposal.second}
     <h4 class="sign mt-3">{m.second_best()}</h4>
     <p>{names.place(proposal.second)}</p>

@@ -9,7 +9,8 @@ export interface Line {
 
 export const LINES: Record<Focus, Line> = {
   PROTECT: { letter: 'P', colour: 'var(--line-protect)', dash: '2 5' },
-  FOOT_AND_ANKLE: { letter: 'F', colour: 'var(--line-foot)', dash: '' },
+  FOOT: { letter: 'F', colour: 'var(--line-foot)', dash: '' },
+  ANKLE: { letter: 'A', colour: 'var(--line-ankle)', dash: '10 3 2 3 2 3' },
   KNEE_CONTROL: { letter: 'K', colour: 'var(--line-knee)', dash: '14 5' },
   EVEN_SIDES: { letter: 'E', colour: 'var(--line-sides)', dash: '14 4 3 4' },
   DEPTH_AND_SPINE: { letter: 'D', colour: 'var(--line-depth)', dash: '6 4' },

@@ -92,6 +92,55 @@ export const verdictWord: Record<Schemas['Change']['verdict'], () => string> = {
   WITHIN_NOISE: m.change_within_noise,
 };
 
+type Contraindication = Schemas['Exercise']['notFor'][number];
+
+/** Why an exercise was not given. */
+export const boundWord: Record<Contraindication, () => string> = {
+  TUCK: m.bound_tuck,
+  MARKED_FAULT: m.bound_marked,
+  NO_SPOTTER: m.bound_spotter,
+  NOT_LIFTING: m.bound_lifting,
+  BEGINNER: m.bound_beginner,
+  BANDS_NOT_USED: m.bound_bands,
+};
+
+/** When an exercise must not be given. */
+export const notForWord: Record<Contraindication, () => string> = {
+  TUCK: m.not_tuck,
+  MARKED_FAULT: m.not_marked,
+  NO_SPOTTER: m.not_spotter,
+  NOT_LIFTING: m.not_lifting,
+  BEGINNER: m.not_beginner,
+  BANDS_NOT_USED: m.not_bands,
+};
+
+export const familyWord: Record<Schemas['Exercise']['helps'][number], () => string> = {
+  KNEE_LINE: m.family_knee,
+  HEEL_LIFT: m.family_heel,
+  DEPTH: m.family_depth,
+  SHIFT: m.family_shift,
+  TRUNK_AND_LOW_BACK: m.family_trunk,
+  ARCH_AND_FOOT: m.family_arch,
+  FRONT_LEG_LOAD: m.family_front,
+  TIMING: m.family_timing,
+  BALANCE: m.family_balance,
+  ANKLE: m.family_ankle,
+  ARMS_AND_HEAD: m.family_arms,
+  SET_UP: m.family_set_up,
+};
+
+export const experienceWord: Record<'NEW' | 'TRAINED' | 'LIFTS', () => string> = {
+  NEW: m.experience_new,
+  TRAINED: m.experience_trained,
+  LIFTS: m.experience_lifts,
+};
+
+export const aimWord: Record<'GENERAL' | 'FIELD_SPORT' | 'LIFTING', () => string> = {
+  GENERAL: m.aim_general,
+  FIELD_SPORT: m.aim_field,
+  LIFTING: m.aim_lifting,
+};
+
 export const linkWord: Record<Schemas['LinkReportRankedLink']['link'], () => string> = {
   PAIN: m.link_pain,
   LOAD_HISTORY: m.link_load_history,

@@ -80,7 +80,7 @@ export function refusal(code: string, sentence: string, details: Record<string, 
 }
 
 const never: Record<Schemas['FitImpossible']['because'], () => string> = {
-  PROTECTED: m.trouble_move_protected,
+  STOPPED_TODAY: m.trouble_move_stopped,
   TOO_HARD: m.trouble_move_too_hard,
   NO_SUCH_RUNG: m.trouble_move_no_such_rung,
 };
@@ -175,6 +175,8 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'station-empty': m.trouble_station_empty,
   'decided-meanwhile': m.trouble_decided_meanwhile,
   'reason-missing': m.trouble_reason_missing,
+  'clearance-missing': m.trouble_clearance_missing,
+  'clearance-day': m.trouble_clearance_day,
   'no-place': m.trouble_no_place,
   'place-missing': m.trouble_place_missing,
   'move-impossible': (s) =>

@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { ladders, Names, protocolOf } from '../../lib/api/catalogue';
+  import { ladders, Names, protocolOf, trialNames } from '../../lib/api/catalogue';
   import { api, ask, type Schemas } from '../../lib/api/client';
   import Interval from '../../lib/bands/Interval.svelte';
   import Figure from '../../lib/figure/Figure.svelte';
   import { hasSpots, type Spot } from '../../lib/figure/spots';
+  import Placement from '../../lib/focus/Placement.svelte';
   import Reasons from '../../lib/focus/Reasons.svelte';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
@@ -202,6 +203,20 @@
 
         <div class="grid content-start gap-8">
           <section class="floor-line pt-3">
+            <h2 class="mb-2">{m.proposed()}</h2>
+            <Placement
+              proposal={data.proposal}
+              names={data.names}
+              screening={params.id}
+              athlete={params.athlete}
+              trial={trialNames(data.protocol)}
+            />
+            <details class="mt-2">
+              <summary class="min-h-11 cursor-pointer py-2 underline">{m.why()}</summary>
+              <Reasons proposal={data.proposal} names={data.names} />
+            </details>
+          </section>
+          <section class="floor-line pt-3">
             <h2>{m.index()}</h2>
             {#if data.index.kind === 'known'}
               <p class="sign mt-1 text-5xl">{decimal(data.index.value)}</p>
@@ -261,10 +276,6 @@
           </section>
           <Links report={data.links} protocol={data.protocol} names={data.names} />
           <Personal personal={data.personal} protocol={data.protocol} />
-          <section class="floor-line pt-3">
-            <h2 class="mb-2">{m.proposed()}</h2>
-            <Reasons proposal={data.proposal} names={data.names} />
-          </section>
           {#if data.decisions.length}
             <section class="floor-line pt-3">
               <h2>{m.decisions()}</h2>
@@ -279,6 +290,12 @@
                           : m.decision_release()}
                     </strong>
                     {#if decision.reason}<span class="block">{quoted(decision.reason)}</span>{/if}
+                    {#if decision.cleared}<span class="block"
+                        >{m.decision_cleared({
+                          by: decision.cleared.by,
+                          day: day(decision.cleared.on),
+                        })}</span
+                      >{/if}
                     <span class="quiet block text-sm">{decision.author}, {moment(decision.at)}</span
                     >
                   </li>

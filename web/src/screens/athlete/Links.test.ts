@@ -24,6 +24,7 @@ const heels = (side: 'LEFT' | 'RIGHT', more: Partial<Explanation> = {}): Explana
   side,
   grade: 'MARKED',
   kind: 'heel-lift',
+  seen: { none: 0, slight: 0.16, marked: 0.68, severe: 0.16 },
   painFirst: false,
   links: [
     {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ladders, Names, protocolOf } from '../../lib/api/catalogue';
+  import { ladders, Names, protocolOf, trialNames } from '../../lib/api/catalogue';
   import { api, ask } from '../../lib/api/client';
   import { LINES } from '../../lib/focus/focus';
   import FocusLine from '../../lib/focus/FocusLine.svelte';
@@ -23,7 +23,12 @@
         api.GET('/api/screenings/{id}/groups', { params: { path: { id: params.id } } }),
       );
       const [protocol, all] = await Promise.all([protocolOf(view.screening), ladders()]);
-      return { ...view, ladders: all, names: new Names(protocol, all) };
+      return {
+        ...view,
+        ladders: all,
+        names: new Names(protocol, all),
+        trial: trialNames(protocol),
+      };
     },
   );
   let sheet = $state<MemberSheet>();
@@ -144,6 +149,7 @@
         screening={params.id}
         names={data.names}
         focuses={data.ladders.focuses.map((f) => ({ focus: f.focus, name: say(f.name) }))}
+        trial={data.trial}
         {decided}
         cancelled={() => version++}
       />

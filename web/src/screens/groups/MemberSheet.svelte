@@ -2,22 +2,23 @@
   import { tick } from 'svelte';
   import type { Names } from '../../lib/api/catalogue';
   import { api, ask, Problem, type Schemas } from '../../lib/api/client';
+  import Placement from '../../lib/focus/Placement.svelte';
   import Reasons from '../../lib/focus/Reasons.svelte';
   import { m } from '../../lib/paraglide/messages';
   import type { Focus } from '../../lib/words/judgement';
   import { trouble } from '../../lib/words/trouble';
-  import { decimal, moment, quoted } from '../../lib/words/words';
-  import { say } from '../../lib/words/words';
+  import { day, decimal, moment, quoted, say } from '../../lib/words/words';
   import { rungKey, type Member, type Place } from './board';
 
   interface Props {
     screening: string;
     names: Names;
     focuses: { focus: Focus; name: string }[];
+    trial: (next: Schemas['LinkReportNextTrial']) => string;
     decided: () => Promise<void>;
     cancelled: () => void;
   }
-  let { screening, names, focuses, decided, cancelled }: Props = $props();
+  let { screening, names, focuses, trial, decided, cancelled }: Props = $props();
 
   let dialog: HTMLDialogElement;
   let reasonField = $state<HTMLTextAreaElement>();
@@ -25,6 +26,8 @@
   let focus = $state<Focus>('LOAD');
   let rung = $state('');
   let reason = $state('');
+  let clearedBy = $state('');
+  let clearedOn = $state('');
   let fit = $state.raw<Schemas['Fit'] | null>(null);
   let error = $state<unknown>(null);
   let busy = $state(false);
@@ -39,6 +42,8 @@
     focus = at?.focus ?? 'LOAD';
     rung = at?.rung ?? names.rungs(focus)[0]?.id ?? '';
     reason = '';
+    clearedBy = whom.decision?.cleared?.by ?? '';
+    clearedOn = whom.decision?.cleared?.on ?? '';
     error = null;
     dialog.showModal();
     if (to) void tick().then(() => reasonField?.focus());
@@ -73,6 +78,8 @@
     );
   });
 
+  const needsClearance = $derived(fit?.kind === 'possible' && fit.needsClearance);
+
   async function decide(kind: Schemas['GroupControllerDecisionSent']['kind']) {
     if (!member) return;
     busy = true;
@@ -87,6 +94,7 @@
             kind,
             ...(kind === 'MOVE' && { place }),
             reason,
+            ...(kind === 'MOVE' && needsClearance && { cleared: { by: clearedBy, on: clearedOn } }),
             ...(member.last && { basedOn: member.last }),
           },
         }),
@@ -111,7 +119,7 @@
     TOO_HARD: (count) => m.fit_hard({ count }),
   };
   const never: Record<Schemas['FitImpossible']['because'], () => string> = {
-    PROTECTED: m.fit_protected,
+    STOPPED_TODAY: m.fit_stopped,
     TOO_HARD: m.fit_too_hard,
     NO_SUCH_RUNG: m.fit_no_rung,
   };
@@ -135,11 +143,15 @@
               : m.decision_release()}
         </p>
         {#if d.reason}<p>{quoted(d.reason)}</p>{/if}
+        {#if d.cleared}<p>
+            {m.decision_cleared({ by: d.cleared.by, day: day(d.cleared.on) })}
+          </p>{/if}
         <p class="quiet text-sm">{d.author}, {moment(d.at)}</p>
         {#if member.outdated}<p class="font-bold">{m.outdated()}</p>{/if}
       </div>
     {/if}
     <h3 class="mt-4 mb-1">{m.proposed()}</h3>
+    <Placement proposal={member.proposal} {names} {screening} athlete={member.athlete} {trial} />
     <Reasons proposal={member.proposal} {names} />
 
     <form
@@ -169,12 +181,33 @@
       </div>
       <p class="min-h-6" role="status" data-testid="fit">
         {#if !elsewhere}{m.fit_here()}
+        {:else if needsClearance}{m.fit_clearance()}
         {:else if fit?.kind === 'possible'}
           {m.fit_cost({ cost: decimal(fit.cost) })}{#if fit.parts.length}: {fit.parts
               .map((p) => why[p.why](p.rungs))
               .join(', ')}{/if}
         {:else if fit?.kind === 'impossible'}<strong>{never[fit.because]()}</strong>{/if}
       </p>
+      {#if needsClearance}
+        <div class="grid gap-3 sm:grid-cols-2">
+          <label class="grid gap-1 font-bold"
+            >{m.cleared_by()}<input
+              class="input w-full"
+              maxlength="80"
+              required
+              bind:value={clearedBy}
+            /></label
+          >
+          <label class="grid gap-1 font-bold"
+            >{m.date()}<input
+              class="input w-full"
+              type="date"
+              required
+              bind:value={clearedOn}
+            /></label
+          >
+        </div>
+      {/if}
       <label class="grid gap-1 font-bold">
         {m.reason()}
         <textarea

@@ -15,7 +15,12 @@ const focuses = groups.groups.map((g) => ({ focus: g.focus, name: names.focus(g.
 
 async function opened(member: Member, told: Parameters<typeof answering>[0] = {}) {
   const sent: Sent[] = answering({
-    '/groups/fit': { kind: 'possible', cost: 2, parts: [{ why: 'SECOND_FOCUS', rungs: 0 }] },
+    '/groups/fit': {
+      kind: 'possible',
+      cost: 2,
+      parts: [{ why: 'SECOND_FOCUS', rungs: 0 }],
+      needsClearance: false,
+    },
     'POST /api/screenings/s/decisions': {},
     ...told,
   });
@@ -24,6 +29,7 @@ async function opened(member: Member, told: Parameters<typeof answering>[0] = {}
     screening: 's',
     names,
     focuses,
+    trial: (next) => next.id,
     decided,
     cancelled: () => undefined,
   });
@@ -60,7 +66,7 @@ describe('a member’s sheet', () => {
   });
 
   it.each([
-    ['PROTECTED', 'Not possible: pain or a missing clearance comes first.'],
+    ['STOPPED_TODAY', 'Not possible: pain stopped the screen today.'],
     ['TOO_HARD', 'Not possible: more than one rung too hard for what was seen.'],
   ] as const)('refuses a move that is %s', async (because, words) => {
     const { user } = await opened(ada, { '/groups/fit': { kind: 'impossible', because } });
@@ -68,6 +74,33 @@ describe('a member’s sheet', () => {
     await user.type(screen.getByLabelText('Reason'), 'asked for it');
     expect(await screen.findByText(words)).toBeVisible();
     expect(move()).toBeDisabled();
+  });
+
+  it('lets somebody out of Protect only with a word on who cleared them, and when', async () => {
+    const cem = groups.groups.flatMap((g) => g.members).find((x) => x.name === 'Cem Rot')!;
+    const { user, sent } = await opened(cem, {
+      '/groups/fit': { kind: 'possible', cost: 0, parts: [], needsClearance: true },
+    });
+    await user.selectOptions(screen.getByLabelText('Focus'), 'LOAD');
+    expect(await screen.findByText('Only once cleared: say by whom and when.')).toBeVisible();
+    await user.type(screen.getByLabelText('By which role'), 'physiotherapist');
+    await user.type(screen.getByLabelText('Date'), '2026-11-20');
+    await user.type(screen.getByLabelText('Reason'), 'may train');
+    await user.click(move());
+    expect(sent.at(-1)!.body).toMatchObject({
+      kind: 'MOVE',
+      cleared: { by: 'physiotherapist', on: '2026-11-20' },
+    });
+  });
+
+  it('shows the four parts, with the way to the exercise', async () => {
+    await opened(ada);
+    expect(screen.getByText('Plate under both heels')).toBeVisible();
+    expect(screen.getAllByRole('link', { name: 'Ball of the foot on a step' })[0]).toHaveAttribute(
+      'href',
+      `#/exercise/ball-of-foot-on-step?screening=s&athlete=${ada.athlete}`,
+    );
+    expect(screen.getByText(/Not told apart yet/)).toBeVisible();
   });
 
   it('locks a place without a reason, and lets go of it again', async () => {

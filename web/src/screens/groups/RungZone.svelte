@@ -84,6 +84,10 @@
           {:else if tag.member.decision}<span class="sign" title={m.moved()}
               >↔<span class="sr-only">{m.moved()}</span></span
             >{/if}
+          {#if tag.member.proposal.kind === 'placed' && tag.member.proposal.pains.length}<span
+              class="sign"
+              title={m.sore_sign()}>+<span class="sr-only">{m.sore_sign()}</span></span
+            >{/if}
           {#if tag.member.outdated}<span class="sign" title={m.outdated()}
               >!<span class="sr-only">{m.outdated()}</span></span
             >{/if}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { api, ask, Problem, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import { clearanceWord, sideWord } from '../../lib/words/judgement';
+  import { aimWord, clearanceWord, experienceWord, sideWord } from '../../lib/words/judgement';
   import { trouble } from '../../lib/words/trouble';
 
   type Record = Schemas['AthleteRecord'];
@@ -129,6 +129,24 @@
         <option value={undefined}>–</option>
         <option value="LEFT">{sideWord.LEFT()}</option>
         <option value="RIGHT">{sideWord.RIGHT()}</option>
+      </select>
+    </label>
+    <label class="grid gap-1 font-bold">
+      {m.experience()}
+      <select class="select w-full" bind:value={form.experience}>
+        <option value={undefined}>–</option>
+        {#each Object.entries(experienceWord) as [value, word] (value)}<option {value}
+            >{word()}</option
+          >{/each}
+      </select>
+      <span class="quiet text-sm font-normal">{m.experience_text()}</span>
+    </label>
+    <label class="grid content-start gap-1 font-bold">
+      {m.aim()}
+      <select class="select w-full" bind:value={form.aim}>
+        <option value={undefined}>–</option>
+        {#each Object.entries(aimWord) as [value, word] (value)}<option {value}>{word()}</option
+          >{/each}
       </select>
     </label>
     <fieldset class="col-span-2 grid gap-3 border-t-2 border-base-content pt-3">

@@ -14,6 +14,8 @@ export const columnWord: Record<Column, () => string> = {
   LEG_LENGTH_CM: m.leg_length,
   SPORT: m.sport,
   SIDE_PREFERENCE: m.side_preference,
+  EXPERIENCE: m.experience,
+  AIM: m.aim,
   CLEARANCE: m.clearance,
   IGNORED: m.column_ignored,
 };
@@ -35,6 +37,8 @@ const problems: Record<string, () => string> = {
   'number-unreadable': m.problem_number_unreadable,
   'number-out-of-range': m.problem_number_out_of_range,
   'side-unreadable': m.problem_side_unreadable,
+  'experience-unreadable': m.problem_experience_unreadable,
+  'aim-unreadable': m.problem_aim_unreadable,
   'clearance-unreadable': m.problem_clearance_unreadable,
   'text-too-long': m.problem_text_too_long,
   'text-unusable': m.problem_text_unusable,

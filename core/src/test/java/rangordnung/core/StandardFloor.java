@@ -30,13 +30,13 @@ public final class StandardFloor {
             .build();
 
     public static final Protocol PROTOCOL = protocol(root -> {});
-    public static final Ladders LADDERS = read("/rangordnung/ladders/house-ladders.1.json", Ladders.class);
-    public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.1.json", PlacementRules.class);
+    public static final Ladders LADDERS = read("/rangordnung/ladders/house-ladders.2.json", Ladders.class);
+    public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.2.json", PlacementRules.class);
 
     public static final PoseRules POSES = read("/rangordnung/motion/house-pose.1.json", PoseRules.class);
     public static final CertaintyRules CERTAINTY =
             read("/rangordnung/certainty/house-certainty.1.json", CertaintyRules.class);
-    public static final LinkRules LINKS = read("/rangordnung/links/house-links.2.json", LinkRules.class);
+    public static final LinkRules LINKS = read("/rangordnung/links/house-links.3.json", LinkRules.class);
     public static final Battery BATTERY = read("/rangordnung/protocols/battery.3.json", Battery.class);
     public static final List<String> RECIPES =
             List.of("standard-floor.4", "training-stance.3", "personal.3", "running-field.3", "quick-lesson.3");

@@ -1,5 +1,7 @@
 package rangordnung.core.certainty;
 
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.IntToDoubleFunction;
 import org.hipparchus.special.Erf;
 import rangordnung.core.Refusal;
@@ -22,8 +24,28 @@ public record Likelihood(double none, double slight, double marked, double sever
      * @param noise standard deviation in grades, above 0
      */
     public static Likelihood byEye(Grade grade, double noise) {
+        Mark mark = new Mark(grade, noise);
+        Likelihood known = MARKS.get(mark);
+        if (known == null) {
+            known = byEye(mark);
+            if (MARKS.size() < MOST_MARKS) {
+                MARKS.put(mark, known);
+            }
+        }
+        return known;
+    }
+
+    private record Mark(Grade grade, double noise) {}
+
+    /** Marks by eye have few noises, and their likelihoods are asked for all the time. */
+    private static final Map<Mark, Likelihood> MARKS = new ConcurrentHashMap<>();
+
+    private static final int MOST_MARKS = 500;
+
+    private static Likelihood byEye(Mark seen) {
+        double noise = seen.noise();
         positive(noise, "noise");
-        int mark = grade.ordinal();
+        int mark = seen.grade().ordinal();
         return of(g -> (mark == GRADES - 1 ? 1 : normal((mark + 0.5 - g) / noise))
                 - (mark == 0 ? 0 : normal((mark - 0.5 - g) / noise)));
     }

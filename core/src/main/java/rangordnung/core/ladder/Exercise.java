@@ -1,6 +1,7 @@
 package rangordnung.core.ladder;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Label;
@@ -8,9 +9,10 @@ import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Text;
 
 /**
- * One exercise, which is one rung of a ladder.
+ * One exercise; a ladder names it as a rung.
  *
- * @param id           stable, unique in its ladder
+ * @param id           stable and unique
+ * @param figure       how it is drawn
  * @param kit          what it needs and how that is sized
  * @param setUp        how it is set up
  * @param cue          the one main cue
@@ -24,6 +26,7 @@ public record Exercise(
         String id,
         Text name,
         TestDefinition.Pattern pattern,
+        Figure figure,
         List<Kit> kit,
         List<Text> setUp,
         Text cue,
@@ -34,16 +37,55 @@ public record Exercise(
         Text breathing,
         Label label) {
 
-    /** A piece of kit and the rule for its size. */
-    public record Kit(String item, Text dimension, Label label) {}
+    /**
+     * A piece of kit and the rule for its size.
+     *
+     * @param size what the size follows from, where it can be computed
+     */
+    public record Kit(String item, Optional<SizedBy> size, Text dimension, Label label) {
+        public Kit {
+            size = size == null ? Optional.empty() : size;
+        }
+    }
 
-    /** Sets times an amount, such as repetitions or seconds a side. */
-    public record Dose(int setsFrom, int setsTo, int amountFrom, int amountTo, String unit, Label label) {}
+    /** What the size of a piece of kit follows from. */
+    public enum SizedBy {
+        /** The smallest plate with which the body model reaches the depth target. */
+        HEEL_PLATE,
+        BOX_BELOW_KNEE,
+        REAR_FOOT_BOX,
+        RACK_MID_DELTOID
+    }
 
-    /** When an exercise must not be given. */
+    /** Sets times an amount. */
+    public record Dose(int setsFrom, int setsTo, int amountFrom, int amountTo, Unit unit, Label label) {}
+
+    /** What is counted in a set. */
+    public enum Unit {
+        REPETITIONS,
+        REPETITIONS_A_SIDE,
+        SECONDS_A_SIDE,
+        BREATHS
+    }
+
+    /** A posture to draw. */
+    public enum Figure {
+        STANDING,
+        SQUAT,
+        CHAIR,
+        SPLIT,
+        ONE_LEG
+    }
+
+    /** When an exercise or an aid must not be given. */
     public enum Contraindication {
         TUCK,
         MARKED_FAULT,
-        NO_SPOTTER
+        NO_SPOTTER,
+        /** Nobody has said that the athlete lifts. */
+        NOT_LIFTING,
+        BEGINNER,
+        /** The school works without bands, or only with the experienced. */
+        BANDS_NOT_USED
     }
 }

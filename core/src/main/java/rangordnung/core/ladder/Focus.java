@@ -4,7 +4,8 @@ package rangordnung.core.ladder;
 public enum Focus {
     /** Pain or no clearance: no group exercise beyond what a clinician allows. */
     PROTECT,
-    FOOT_AND_ANKLE,
+    FOOT,
+    ANKLE,
     KNEE_CONTROL,
     EVEN_SIDES,
     DEPTH_AND_SPINE,

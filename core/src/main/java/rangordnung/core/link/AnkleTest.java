@@ -16,7 +16,7 @@ import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.TestDefinition;
 
 /** What a screen knows of the ankle from the wall test. */
-final class AnkleTest {
+public final class AnkleTest {
 
     /**
      * What was seen at the wall, of one side or of the shorter one.
@@ -45,6 +45,11 @@ final class AnkleTest {
                         .flatMap(c -> sides.stream().flatMap(side -> wall(test, c, side).stream())))
                 .min(Comparator.comparing(Wall::touched)
                         .thenComparing(w -> w.metres().orElse(Double.MAX_VALUE)));
+    }
+
+    /** Toe-to-wall distance of the stiffer of some ankles in metres, where it was measured. */
+    public static Optional<Double> distance(ScreenResult screen, List<Side> sides) {
+        return wall(screen, sides).flatMap(Wall::metres);
     }
 
     private static Optional<Wall> wall(TestResult test, CriterionResult result, Side side) {

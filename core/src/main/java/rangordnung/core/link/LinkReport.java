@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.UUID;
 import rangordnung.core.body.Side;
 import rangordnung.core.certainty.Evidence;
+import rangordnung.core.certainty.GradeChances;
 import rangordnung.core.protocol.Grade;
 
 /**
@@ -36,6 +37,7 @@ public record LinkReport(
      * A fault and what it may come from.
      *
      * @param kind      of the fault
+     * @param seen      the chance of each true grade, after every look
      * @param painFirst whether pain or an old injury has to be asked about before anything else is tried
      * @param links     the most likely first; equal ones in the order of treatment
      * @param next      the trial that would tell most, where one would tell enough
@@ -46,6 +48,7 @@ public record LinkReport(
             Optional<Side> side,
             Grade grade,
             String kind,
+            GradeChances seen,
             boolean painFirst,
             List<RankedLink> links,
             Optional<NextTrial> next) {

@@ -29,6 +29,15 @@ public final class Links {
 
     /** The report of one screen. */
     public LinkReport report(ScreenResult screen) {
+        return report(screen, true);
+    }
+
+    /** The same without the trials that would tell more: those take most of the time. */
+    public LinkReport sofar(ScreenResult screen) {
+        return report(screen, false);
+    }
+
+    private LinkReport report(ScreenResult screen, boolean next) {
         List<Outcome> outcomes = outcomes(screen);
         List<LinkReport.Explanation> explanations = new ArrayList<>();
         for (TestResult test : screen.tests()) {
@@ -36,7 +45,8 @@ public final class Links {
                 result.spots().forEach(spot -> result.at(spot)
                         .filter(g -> g.grade().atLeast(rules.standsFrom()))
                         .map(g -> new Fault(test, result, spot, g))
-                        .ifPresent(fault -> explain(screen, outcomes, fault).ifPresent(explanations::add)));
+                        .ifPresent(
+                                fault -> explain(screen, outcomes, fault, next).ifPresent(explanations::add)));
             }
         }
         List<Link> first = rules.order().stream()
@@ -86,13 +96,14 @@ public final class Links {
         return outcomes;
     }
 
-    private Optional<LinkReport.Explanation> explain(ScreenResult screen, List<Outcome> outcomes, Fault fault) {
+    private Optional<LinkReport.Explanation> explain(
+            ScreenResult screen, List<Outcome> outcomes, Fault fault, boolean next) {
         return rules.kind(fault.result().criterion(), fault.graded().variant())
-                .map(kind -> explain(screen, outcomes, fault, kind));
+                .map(kind -> explain(screen, outcomes, fault, kind, next));
     }
 
     private LinkReport.Explanation explain(
-            ScreenResult screen, List<Outcome> outcomes, Fault fault, LinkRules.FaultKind kind) {
+            ScreenResult screen, List<Outcome> outcomes, Fault fault, LinkRules.FaultKind kind, boolean next) {
         FaultEvidence evidence = new FaultEvidence(protocol, rules, certainty, screen, outcomes, fault);
         Map<Link, List<LinkReport.Said>> said = evidence.all();
         boolean painFirst = kind.painFirst() && hurtsBelow(screen);
@@ -109,15 +120,18 @@ public final class Links {
                 fault.side().or(fault.result()::direction),
                 fault.graded().grade(),
                 kind.id(),
+                evidence.before(),
                 painFirst,
                 ranked,
-                new NextTrials(protocol, rules, certainty)
-                        .best(
-                                fault,
-                                ranked,
-                                evidence,
-                                painFirst,
-                                AnkleTest.wall(screen, fault.sides()).isPresent()));
+                next
+                        ? new NextTrials(protocol, rules, certainty)
+                                .best(
+                                        fault,
+                                        ranked,
+                                        evidence,
+                                        painFirst,
+                                        AnkleTest.wall(screen, fault.sides()).isPresent())
+                        : Optional.empty());
     }
 
     private LinkReport.RankedLink ranked(

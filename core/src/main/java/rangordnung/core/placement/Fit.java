@@ -8,16 +8,18 @@ import rangordnung.core.ladder.Ladders;
 
 /**
  * What it costs to place an athlete elsewhere than proposed (house convention): another focus, a rung too easy or
- * too hard; more than the allowed rungs too hard, or out of Protect, is impossible.
+ * too hard. More than the allowed rungs too hard is impossible, and so is any place for whoever was stopped for pain today;
+ * a referral or a missing clearance is answered by whoever cleared the athlete.
  */
 public sealed interface Fit {
 
     /**
      * A place that can be had at a cost.
      *
-     * @param parts what adds up to the cost
+     * @param parts          what adds up to the cost
+     * @param needsClearance whether it has to be said who cleared the athlete, and when
      */
-    record Possible(double cost, List<Part> parts) implements Fit {}
+    record Possible(double cost, List<Part> parts, boolean needsClearance) implements Fit {}
 
     record Impossible(Because because) implements Fit {}
 
@@ -32,7 +34,8 @@ public sealed interface Fit {
     }
 
     enum Because {
-        PROTECTED,
+        /** Pain stopped the screen today. */
+        STOPPED_TODAY,
         TOO_HARD,
         NO_SUCH_RUNG
     }
@@ -51,7 +54,7 @@ public sealed interface Fit {
         }
         return proposal instanceof Proposal.Placed placed
                 ? of(placed, place, ladder, to, ladders, costs)
-                : new Possible(0, List.of());
+                : new Possible(0, List.of(), false);
     }
 
     private static Fit of(
@@ -61,8 +64,9 @@ public sealed interface Fit {
             Optional<Integer> to,
             Ladders ladders,
             PlacementRules.Costs costs) {
-        if (proposal.focus() == Focus.PROTECT && place.focus() != Focus.PROTECT) {
-            return new Impossible(Because.PROTECTED);
+        boolean outOfProtect = proposal.focus() == Focus.PROTECT && place.focus() != Focus.PROTECT;
+        if (outOfProtect) {
+            return proposal.stopped() ? new Impossible(Because.STOPPED_TODAY) : new Possible(0, List.of(), true);
         }
         List<Part> parts = new ArrayList<>();
         boolean second = proposal.second().map(s -> s.focus() == place.focus()).orElse(false);
@@ -86,7 +90,7 @@ public sealed interface Fit {
                         Why.TOO_EASY, -harder, -harder * costs.rungTooEasy().value()));
             }
         }
-        return new Possible(parts.stream().mapToDouble(Part::cost).sum(), List.copyOf(parts));
+        return new Possible(parts.stream().mapToDouble(Part::cost).sum(), List.copyOf(parts), false);
     }
 
     /** The rung that would suit the athlete on the place's ladder, where the proposal knows one. */

@@ -1,60 +1,105 @@
 package rangordnung.core.placement;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.Link;
+import rangordnung.core.link.LinkRules;
 import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.InvalidProtocol;
 import rangordnung.core.protocol.Label;
+import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Threshold;
 
 /**
- * How findings become a focus and a rung, as data.
+ * How findings become the four parts of a placement, as data.
  *
- * @param standsFrom the grade from which a fault counts for a focus
- * @param ownedBelow the grade below which every heading fault must be for a rung to be owned (house convention)
- * @param order      which link is treated first
- * @param entries    the rung for the worst grade
+ * @param standsFrom    the grade from which a fault counts for a focus
+ * @param ownedBelow    the grade below which every main fault must be for a rung to be owned
+ * @param ownedChance   how sure that must be
+ * @param oneMark       how likely one grade must be another before it is said that one mark decides
+ * @param patterns      where one stands on the ladder of each pattern
+ * @param treatments    what is done for each fault and link
+ * @param firstAid      by fault, the link that it is treated for while none is told apart
+ * @param last          faults that are treated after all others
+ * @param noted         aids for faults that lead to no focus
+ * @param sore          aids for pain that does not stop, the first that the school takes
+ * @param plateStep     plates come in steps of this height
+ * @param boxBelowKnee  how far the box stands below the joint line of the knee
  */
 public record PlacementRules(
-        int version, Grade standsFrom, Grade ownedBelow, List<Treatment> order, List<EntryRung> entries, Costs costs) {
+        int version,
+        Grade standsFrom,
+        Grade ownedBelow,
+        Threshold ownedChance,
+        Threshold oneMark,
+        List<PatternLadder> patterns,
+        List<Treatment> treatments,
+        Map<String, Link> firstAid,
+        List<String> last,
+        List<Noted> noted,
+        List<String> sore,
+        Threshold plateStep,
+        Threshold boxBelowKnee,
+        RearFootBox rearFootBox,
+        Costs costs) {
 
     /**
-     * A link and the focus that treats it; earlier rules are treated first.
+     * What is done for a fault that comes from a link.
      *
-     * @param criteria faults that lead here while nothing else is known
-     * @param families faults that lead here once evidence supports the link
+     * @param fault   kind of fault, as in the rules of links
+     * @param aids    of which the first that may be given is
+     * @param lasting the exercise that lasts
      */
-    public record Treatment(Focus focus, Link link, List<String> criteria, List<Family> families, Label label) {}
+    public record Treatment(String fault, Link link, Focus focus, List<String> aids, Lasting lasting, Label label) {}
 
-    /** Which grade decides the rung. */
-    public enum GradedBy {
-        /** The worst grade among the findings that chose the focus. */
-        EVIDENCE,
-        /** The worst grade among all heading faults. */
-        HEADING_FAULTS
+    /**
+     * Where lasting work begins: at a rung, or by grade; where neither is named, where the athlete stands on that ladder.
+     */
+    public record Lasting(String ladder, Optional<String> from, Optional<Map<Grade, String>> entry) {
+        public Lasting {
+            from = from == null ? Optional.empty() : from;
+            entry = entry == null ? Optional.empty() : entry;
+        }
+
+        Optional<String> rung(Grade grade) {
+            return entry.map(e -> Objects.requireNonNull(e.get(grade))).or(() -> from);
+        }
     }
 
-    /** The rung at which one enters, by grade. */
-    public record EntryRung(Focus focus, Optional<Link> link, GradedBy gradedBy, Map<Grade, String> rungs) {
-        public EntryRung {
-            link = link == null ? Optional.empty() : link;
-            for (Grade grade : Grade.values()) {
-                if (!rungs.containsKey(grade)) {
-                    throw new InvalidProtocol("The entry for " + focus + " by " + link + " has no rung for " + grade);
-                }
-            }
-        }
+    /**
+     * How the faults of a pattern decide where one stands on its ladder.
+     *
+     * @param patterns of the tests that decide
+     * @param families of the faults that decide
+     * @param entry    the rung at which one enters, by the worst of them
+     * @param untested the rung where nothing of the pattern was seen
+     * @param sore     the highest rung with pain that does not stop
+     */
+    public record PatternLadder(
+            String ladder,
+            Set<TestDefinition.Pattern> patterns,
+            Set<Family> families,
+            Map<Grade, String> entry,
+            String untested,
+            String sore) {
 
         String rung(Grade grade) {
-            return Objects.requireNonNull(rungs.get(grade));
+            return Objects.requireNonNull(entry.get(grade));
         }
     }
+
+    /** An aid for a fault that leads to no focus. */
+    public record Noted(String criterion, String aid) {}
+
+    /** Height of the box under the rear foot, by stature. */
+    public record RearFootBox(Threshold usual, Threshold shorter, Threshold tallFrom) {}
 
     /**
      * Costs of a place that is not the proposed one (house convention).
@@ -68,24 +113,65 @@ public record PlacementRules(
             Threshold rungTooHard,
             Threshold hardestAbove) {}
 
-    /** The same, once every rung that it names stands on the ladder of its focus. */
-    public PlacementRules checked(Ladders ladders) {
-        for (EntryRung entry : entries) {
-            Ladders.Ladder ladder = ladders.ladderOf(entry.focus())
-                    .orElseThrow(() -> new InvalidProtocol("The focus " + entry.focus() + " has no ladder"));
-            entry.rungs().values().forEach(rung -> {
-                if (ladder.position(rung).isEmpty()) {
-                    throw new InvalidProtocol("The rung " + rung + " of " + entry.focus() + " is not on its ladder");
-                }
-            });
+    /** The same, once every rung, aid and fault that it names exists, and every link of every fault has a treatment. */
+    public PlacementRules checked(Ladders ladders, LinkRules links) {
+        Set<String> treated = new HashSet<>();
+        for (Treatment treatment : treatments) {
+            if (!treated.add(treatment.fault() + "/" + treatment.link())) {
+                throw new InvalidProtocol(treatment.fault() + " by " + treatment.link() + " is treated twice");
+            }
+            treatment.aids().forEach(aid -> known(ladders.aid(aid).isPresent(), "aid", aid));
+            Ladders.Ladder ladder = ladders.required(treatment.lasting().ladder());
+            treatment.lasting().from().ifPresent(rung -> on(ladder, rung));
+            treatment.lasting().entry().ifPresent(entry -> graded(ladder, entry));
+            if (treatment.lasting().rung(Grade.NONE).isEmpty()) {
+                known(pattern(ladder.id()).isPresent(), "pattern with the ladder", ladder.id());
+            }
         }
+        for (LinkRules.FaultKind fault : links.faults()) {
+            known(firstAid.containsKey(fault.id()), "first aid for the fault", fault.id());
+            fault.candidates()
+                    .forEach(c -> known(
+                            treated.contains(fault.id() + "/" + c.link()),
+                            "treatment for",
+                            fault.id() + " by " + c.link()));
+        }
+        for (PatternLadder pattern : patterns) {
+            Ladders.Ladder ladder = ladders.required(pattern.ladder());
+            graded(ladder, pattern.entry());
+            on(ladder, pattern.untested());
+            on(ladder, pattern.sore());
+        }
+        noted.forEach(n -> known(ladders.aid(n.aid()).isPresent(), "aid", n.aid()));
+        sore.forEach(aid -> known(ladders.aid(aid).isPresent(), "aid", aid));
         return this;
     }
 
-    EntryRung entry(Focus focus, Optional<Link> link) {
-        return entries.stream()
-                .filter(e -> e.focus() == focus && e.link().equals(link))
-                .findFirst()
-                .orElseThrow(() -> new InvalidProtocol("No entry for " + focus + " by " + link));
+    private static void graded(Ladders.Ladder ladder, Map<Grade, String> entry) {
+        for (Grade grade : Grade.values()) {
+            known(entry.containsKey(grade), "rung on " + ladder.id() + " for", grade.name());
+        }
+        entry.values().forEach(rung -> on(ladder, rung));
+    }
+
+    private static void on(Ladders.Ladder ladder, String rung) {
+        known(ladder.position(rung).isPresent(), "rung on " + ladder.id(), rung);
+    }
+
+    private static void known(boolean known, String what, String name) {
+        if (!known) {
+            throw new InvalidProtocol("There is no " + what + " " + name);
+        }
+    }
+
+    /** How one stands on the ladder of a pattern; empty for the ladder of a focus. */
+    Optional<PatternLadder> pattern(String ladder) {
+        return patterns.stream().filter(p -> p.ladder().equals(ladder)).findFirst();
+    }
+
+    Optional<Treatment> treatment(String fault, Link link) {
+        return treatments.stream()
+                .filter(t -> t.fault().equals(fault) && t.link() == link)
+                .findFirst();
     }
 }

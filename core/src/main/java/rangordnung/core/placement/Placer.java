@@ -1,52 +1,50 @@
 package rangordnung.core.placement;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import rangordnung.core.body.Side;
 import rangordnung.core.certainty.CertaintyRules;
-import rangordnung.core.judgement.CriterionResult;
-import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.ScreenResult;
-import rangordnung.core.judgement.TestResult;
-import rangordnung.core.ladder.Exercise;
+import rangordnung.core.ladder.Aid;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.Link;
 import rangordnung.core.link.LinkReport;
 import rangordnung.core.link.LinkRules;
 import rangordnung.core.link.Links;
-import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
-import rangordnung.core.protocol.Rules;
+import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.safety.Clearance;
+import rangordnung.core.safety.PainReport;
 
 /**
- * Proposes focus and rung from what the screen can show.
+ * Proposes the four parts of a placement from what the screens can show: focus, rungs, aid and lasting work.
  *
- * <p>The focus follows from the limiting link in the order of treatment: pain, foot, ankle, hip, sides, trunk
- * (common practice, no source). The rung follows from the worst grade, and from the screen before: up one step
- * at a time, down at once on a marked fault twice running (house convention).
+ * <p>The focus follows from the limiting link in the order of treatment (common practice, no source), the rungs from the faults
+ * of their own pattern and from the screen before.
  */
 public final class Placer {
 
     private final Ladders ladders;
     private final PlacementRules rules;
-    private final Rules judgement;
+    private final Protocol protocol;
     private final Links links;
+    private final Indications indications;
+    private final Rungs rungs;
 
     public Placer(
             Ladders ladders, PlacementRules rules, LinkRules linkRules, CertaintyRules certainty, Protocol protocol) {
         this.ladders = ladders;
         this.rules = rules;
-        this.judgement = protocol.rules();
+        this.protocol = protocol;
         this.links = new Links(protocol, linkRules, certainty);
+        this.indications = new Indications(rules, linkRules);
+        this.rungs = new Rungs(ladders, rules, protocol);
     }
 
     /**
@@ -54,349 +52,342 @@ public final class Placer {
      *
      * @param screens   results of the same athlete under one protocol, oldest first, at least one
      * @param clearance whether the athlete may take part now
+     * @param profile   what else is known of the athlete
      */
-    public Proposal propose(List<ScreenResult> screens, Clearance clearance) {
+    public Proposal propose(List<ScreenResult> screens, Clearance clearance, Profile profile) {
         Optional<Before> before = Optional.empty();
         for (ScreenResult screen : screens.subList(0, screens.size() - 1)) {
-            if (decide(screen, Clearance.CLEARED, before) instanceof Decided.At at) {
-                before =
-                        Optional.of(new Before(at.place(), screen.worstHeading().orElse(Grade.NONE), screen.stopped()));
-            }
+            Decision decision = decide(screen, Clearance.CLEARED, profile, before, false);
+            before = decision.proposal() instanceof Proposal.Open ? before : decision.kept();
         }
         ScreenResult last = screens.get(screens.size() - 1);
-        Decided decided = decide(last, clearance, before);
-        if (decided instanceof Decided.Nowhere nowhere) {
-            return new Proposal.Open(nowhere.reason());
+        Optional<Before> then = before;
+        Decision now = decide(last, clearance, profile, then, true);
+        if (!(now.proposal() instanceof Proposal.Placed placed) || placed.focus() == Focus.PROTECT) {
+            return now.proposal();
         }
-        Decided.At at = (Decided.At) decided;
-        List<Proposal.Mover> all =
-                at.place().focus() == Focus.PROTECT ? List.of() : movers(last, clearance, before, at.place());
+        Movers movers = new Movers(rules, protocol.rules(), screen -> decide(screen, clearance, profile, then, false)
+                .place());
+        List<Proposal.Mover> all = movers.of(last, placed);
         return new Proposal.Placed(
-                at.place().focus(),
-                at.place().rung(),
-                at.link(),
-                at.reasons(),
-                at.second(),
-                shown(all),
-                all.stream().anyMatch(m -> borderline(m, at.place())));
+                placed.focus(),
+                placed.rung(),
+                placed.link(),
+                placed.told(),
+                placed.next(),
+                placed.side(),
+                placed.rungs(),
+                placed.aids(),
+                placed.lasting(),
+                placed.pains(),
+                placed.reasons(),
+                placed.second(),
+                placed.chances(),
+                Movers.shown(all),
+                all.stream().anyMatch(m -> movers.decides(last, m, placed.focus())));
     }
 
     /** What the screen before led to. */
-    private record Before(Proposal.Place place, Grade worstHeading, boolean pain) {}
-
-    private sealed interface Decided {
-        record At(Proposal.Place place, Optional<Link> link, List<Reason> reasons, Optional<Proposal.Place> second)
-                implements Decided {}
-
-        record Nowhere(MovementIndex.Reason reason) implements Decided {}
-    }
-
-    /** A rule of the order with the findings that make it stand. */
-    private record Indicated(PlacementRules.Treatment rule, List<Reason.FaultSeen> evidence) {
-        Grade worst() {
-            return evidence.stream().map(Reason.FaultSeen::grade).reduce(Grade.NONE, Grade::worse);
-        }
-    }
-
-    private Decided decide(ScreenResult screen, Clearance clearance, Optional<Before> before) {
-        LinkReport report = links.report(screen);
-        boolean loadHistory = report.loadHistory();
-        boolean refer = links.refers(screen);
-        if (screen.stopped() || refer || loadHistory || clearance == Clearance.NOT_CLEARED) {
-            List<Reason> reasons = new ArrayList<>();
-            if (screen.stopped()) {
-                reasons.add(new Reason.PainStopped());
-            }
-            if (clearance == Clearance.NOT_CLEARED) {
-                reasons.add(new Reason.NotCleared());
-            }
-            if (refer) {
-                reasons.add(new Reason.Refer());
-            }
-            if (loadHistory) {
-                reasons.add(new Reason.LoadHistory());
-            }
-            return new Decided.At(
-                    new Proposal.Place(Focus.PROTECT, Optional.empty()),
-                    Optional.of(loadHistory && reasons.size() == 1 ? Link.LOAD_HISTORY : Link.PAIN),
-                    reasons,
-                    Optional.empty());
-        }
-        List<Indicated> standing = standing(screen, report);
-        if (standing.isEmpty() && screen.index() instanceof MovementIndex.Unknown unknown) {
-            return new Decided.Nowhere(unknown.reason());
-        }
-        return standing.isEmpty() ? owned(screen, before) : first(screen, standing, before);
-    }
-
-    private Decided owned(ScreenResult screen, Optional<Before> before) {
-        List<Reason> reasons = new ArrayList<>(List.of(new Reason.NoFault()));
-        String rung = rung(screen, Focus.LOAD, Optional.empty(), Grade.NONE, before, reasons);
-        return new Decided.At(
-                new Proposal.Place(Focus.LOAD, Optional.of(rung)), Optional.empty(), reasons, Optional.empty());
-    }
-
-    private Decided first(ScreenResult screen, List<Indicated> standing, Optional<Before> before) {
-        Indicated first = standing.get(0);
-        Set<Focus> focuses = EnumSet.noneOf(Focus.class);
-        standing.forEach(s -> focuses.add(s.rule().focus()));
-        List<Reason> reasons = new ArrayList<>(first.evidence());
-        reasons.add(new Reason.FirstInOrder(
-                first.rule().focus(),
-                List.copyOf(focuses),
-                first.rule().link(),
-                first.rule().label()));
-        String rung =
-                rung(screen, first.rule().focus(), Optional.of(first.rule().link()), first.worst(), before, reasons);
-        Optional<Proposal.Place> second = standing.stream()
-                .filter(s -> s.rule().focus() != first.rule().focus())
-                .findFirst()
-                .map(s -> new Proposal.Place(
-                        s.rule().focus(),
-                        Optional.of(rung(
-                                screen,
-                                s.rule().focus(),
-                                Optional.of(s.rule().link()),
-                                s.worst(),
-                                before,
-                                new ArrayList<>()))));
-        return new Decided.At(
-                new Proposal.Place(first.rule().focus(), Optional.of(rung)),
-                Optional.of(first.rule().link()),
-                reasons,
-                second);
-    }
-
-    /** What stands, first what is treated first; but a slight fault never comes before a marked one. */
-    private List<Indicated> standing(ScreenResult screen, LinkReport report) {
-        return rules.order().stream()
-                .map(rule -> new Indicated(rule, evidence(screen, report, rule)))
-                .filter(s -> !s.evidence().isEmpty())
-                .sorted(Comparator.comparing(s -> !s.worst().atLeast(Grade.MARKED)))
-                .toList();
-    }
-
-    private List<Reason.FaultSeen> evidence(ScreenResult screen, LinkReport report, PlacementRules.Treatment rule) {
-        List<Reason.FaultSeen> faults = new ArrayList<>();
-        for (TestResult test : screen.tests()) {
-            for (CriterionResult result : test.criteria()) {
-                if (rule.criteria().contains(result.criterion().id())
-                        || rule.families().contains(result.criterion().family())) {
-                    result.spots().forEach(side -> result.at(side)
-                            .filter(g -> g.grade().atLeast(rules.standsFrom()))
-                            .filter(g -> leadsHere(rule, report, test, result, side))
-                            .ifPresent(g -> faults.add(new Reason.FaultSeen(
-                                    test.test().id(),
-                                    result.criterion().id(),
-                                    side.or(result::direction),
-                                    g.grade(),
-                                    g.variant()))));
-                }
-            }
-        }
-        return faults;
-    }
-
-    /** By the links that lead; else by the rule's own criteria, and where those are unlikely by the most likely link. */
-    private boolean leadsHere(
-            PlacementRules.Treatment rule,
-            LinkReport report,
-            TestResult test,
-            CriterionResult result,
-            Optional<Side> side) {
-        boolean usual = rule.criteria().contains(result.criterion().id());
-        Optional<Side> shown = side.or(result::direction);
-        Optional<LinkReport.Explanation> explanation = report.explanations().stream()
-                .filter(e -> e.test().equals(test.test().id())
-                        && e.criterion().equals(result.criterion().id())
-                        && e.side().equals(shown))
-                .findFirst();
-        return explanation
-                .map(e -> {
-                    boolean supported =
-                            e.links().stream().anyMatch(l -> l.standing().leads());
-                    boolean here = e.standing().contains(rule.link());
-                    return supported
-                            ? here
-                                    && (usual
-                                            || rule.families()
-                                                    .contains(result.criterion().family()))
-                            : usual
-                                    ? here || e.standing().isEmpty()
-                                    : e.links().get(0).link() == rule.link()
-                                            && rule.families()
-                                                    .contains(result.criterion().family())
-                                            && usualAgainst(e, result);
-                })
-                .orElse(usual);
-    }
-
-    /** Evidence speaks against every link that the fault usually leads to. */
-    private boolean usualAgainst(LinkReport.Explanation explanation, CriterionResult result) {
-        return rules.order().stream()
-                .filter(o -> o.criteria().contains(result.criterion().id()))
-                .allMatch(o -> explanation
-                        .link(o.link())
-                        .filter(l -> l.standing() == LinkReport.Standing.UNLIKELY)
-                        .isPresent());
-    }
-
-    private String rung(
-            ScreenResult screen,
-            Focus focus,
-            Optional<Link> link,
-            Grade evidence,
-            Optional<Before> before,
-            List<Reason> reasons) {
-        PlacementRules.EntryRung entry = rules.entry(focus, link);
-        Grade heading = screen.worstHeading().orElse(Grade.NONE);
-        Grade deciding = entry.gradedBy() == PlacementRules.GradedBy.EVIDENCE ? evidence : heading;
-        String wanted = entry.rung(deciding);
-        reasons.add(new Reason.RungByGrade(deciding, wanted, entry.gradedBy()));
-        String rung =
-                before.map(b -> progress(focus, b, heading, wanted, reasons)).orElse(wanted);
-        return allowed(screen, ladders.ladderOf(focus).orElseThrow(), rung, reasons);
-    }
-
-    /** The rung, or the next easier one that may be given with what was seen: contraindications bind. */
-    private String allowed(ScreenResult screen, Ladders.Ladder ladder, String rung, List<Reason> reasons) {
-        int at = ladder.position(rung).orElseThrow();
-        Optional<Exercise.Contraindication> why = against(screen, ladder.rungs().get(at));
-        if (why.isEmpty()) {
-            return rung;
-        }
-        int easier = at;
-        while (easier > 0 && against(screen, ladder.rungs().get(easier)).isPresent()) {
-            easier--;
-        }
-        String allowed = ladder.rungs().get(easier).id();
-        reasons.add(new Reason.Bound(rung, allowed, why.get()));
-        return allowed;
-    }
-
-    private Optional<Exercise.Contraindication> against(ScreenResult screen, Exercise exercise) {
-        return exercise.notFor().stream()
-                .filter(c -> switch (c) {
-                    case MARKED_FAULT ->
-                        screen.worstHeading()
-                                .filter(g -> g.atLeast(Grade.MARKED))
-                                .isPresent();
-                    case TUCK -> tucks(screen);
-                    case NO_SPOTTER -> false; // the hall's, not the athlete's
-                })
-                .findFirst();
-    }
-
-    /** Whether the pelvis was seen to tuck under, which ends the depth or is the way in which the low back loses its shape. */
-    private boolean tucks(ScreenResult screen) {
-        return screen.tests().stream().anyMatch(t -> t.depth().equals(Optional.of(DepthStatus.ENDED_BY_TUCK)));
-    }
-
-    /** The rung in the light of the screen before, where that one was on the same ladder. */
-    private String progress(Focus focus, Before before, Grade heading, String wanted, List<Reason> reasons) {
-        Ladders.Ladder ladder = ladders.ladderOf(focus).orElseThrow();
-        Optional<Integer> from = ladders.ladderOf(before.place().focus())
-                .filter(ladder::equals)
-                .flatMap(l -> before.place().rung())
-                .flatMap(ladder::position);
-        Optional<Integer> to = ladder.position(wanted);
-        if (from.isEmpty() || to.isEmpty()) {
-            return wanted;
-        }
-        String last = ladder.rungs().get(from.get()).id();
-        String above = ladder.rungs()
-                .get(Math.min(from.get() + 1, ladder.rungs().size() - 1))
-                .id();
-        boolean ownedTwice = !heading.atLeast(rules.ownedBelow())
-                && !before.worstHeading().atLeast(rules.ownedBelow())
-                && !before.pain();
-        if (to.get() > from.get()) {
-            reasons.add(new Reason.OneStepUp(last, wanted, above));
-            return above;
-        }
-        if (ownedTwice) {
-            reasons.add(new Reason.OwnedTwice(last, above));
-            return above;
-        }
-        if (to.get() < from.get()) {
-            boolean twice =
-                    heading.atLeast(rules.ownedBelow()) && before.worstHeading().atLeast(rules.ownedBelow());
-            reasons.add(twice ? new Reason.DownAfterTwice(last, wanted) : new Reason.HeldOnce(last, wanted));
-            return twice ? wanted : last;
-        }
-        return wanted;
-    }
+    private record Before(Focus focus, Optional<Rungs.At> lasting, List<Rungs.At> stands, List<String> own) {}
 
     /**
-     * What would lead to another place: the whole evidence of this one gone, or any single finding one grade or
-     * wholly better, or one grade worse.
+     * What follows from one screen.
+     *
+     * @param kept what the next screen needs to know; empty where nothing was trained, so that the next one begins anew
      */
-    private List<Proposal.Mover> movers(
-            ScreenResult screen, Clearance clearance, Optional<Before> before, Proposal.Place now) {
-        List<Proposal.GradeChange> evidence = new ArrayList<>();
-        List<List<Proposal.GradeChange>> asked = new ArrayList<>();
-        asked.add(evidence);
-        for (TestResult test : screen.tests()) {
-            for (CriterionResult result : test.criteria()) {
-                result.spots().forEach(side -> result.at(side).ifPresent(graded -> {
-                    for (Grade to : changes(graded)) {
-                        asked.add(List.of(new Proposal.GradeChange(
-                                test.test().id(), result.criterion().id(), side, graded.grade(), to)));
-                    }
-                    if (graded.grade().atLeast(rules.standsFrom()) && treatedBy(now.focus(), result)) {
-                        evidence.add(new Proposal.GradeChange(
-                                test.test().id(), result.criterion().id(), side, graded.grade(), Grade.NONE));
-                    }
-                }));
+    private record Decision(Proposal proposal, Optional<Before> kept) {
+
+        Optional<Proposal.Place> place() {
+            return proposal instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
+        }
+    }
+
+    private Decision decide(
+            ScreenResult screen, Clearance clearance, Profile profile, Optional<Before> before, boolean whole) {
+        LinkReport report = whole ? links.report(screen) : links.sofar(screen);
+        List<Reason> first = protecting(screen, clearance);
+        if (!first.isEmpty()) {
+            return new Decision(protect(first), Optional.empty());
+        }
+        Bounds bounds = new Bounds(screen, profile, protocol.school(), ladders, rules.ownedBelow());
+        List<PainReport> pains =
+                screen.pains().stream().filter(p -> p.intensity() > 0).toList();
+        boolean sore =
+                report.loadHistory() || pains.stream().anyMatch(p -> p.region().bearsWeight());
+        List<Rungs.Found> stands =
+                rungs.patterns(screen, bounds, before.map(Before::stands).orElse(List.of()), sore);
+        List<Indications.Indicated> standing = indications.of(screen, report);
+        if (standing.isEmpty()) {
+            Optional<Before> waiting = before.filter(b -> unseen(screen, b));
+            if (waiting.isPresent()) {
+                return new Working(screen, profile, bounds, report, pains, stands, before, whole).kept(waiting.get());
+            }
+            if (screen.index() instanceof MovementIndex.Unknown unknown) {
+                return new Decision(new Proposal.Open(unknown.reason()), Optional.empty());
             }
         }
-        List<Proposal.Mover> movers = new ArrayList<>();
-        for (List<Proposal.GradeChange> changes : asked) {
-            ScreenResult changed = screen;
-            for (Proposal.GradeChange change : changes) {
-                changed = changed.withGrade(
-                        change.test(), change.criterion(), change.side().orElse(Side.LEFT), change.to(), judgement);
+        return new Working(screen, profile, bounds, report, pains, stands, before, whole).placed(standing);
+    }
+
+    private List<Reason> protecting(ScreenResult screen, Clearance clearance) {
+        List<Reason> reasons = new ArrayList<>();
+        if (screen.stopped()) {
+            reasons.add(new Reason.PainStopped());
+        }
+        if (clearance == Clearance.NOT_CLEARED) {
+            reasons.add(new Reason.NotCleared());
+        }
+        if (links.refers(screen)) {
+            reasons.add(new Reason.Refer());
+        }
+        return reasons;
+    }
+
+    private static Proposal protect(List<Reason> reasons) {
+        return new Proposal.Placed(
+                Focus.PROTECT,
+                Optional.empty(),
+                Optional.of(Link.PAIN),
+                true,
+                Optional.empty(),
+                Optional.empty(),
+                List.of(),
+                List.of(),
+                Optional.empty(),
+                List.of(),
+                reasons,
+                Optional.empty(),
+                List.of(new Proposal.FocusChance(Focus.PROTECT, 1)),
+                List.of(),
+                false);
+    }
+
+    /** Whether the criterion that has to be seen right before a focus is left was not seen this time. */
+    private static boolean unseen(ScreenResult screen, Before before) {
+        return !before.own().isEmpty()
+                && screen.criteria()
+                        .filter(c -> before.own().contains(c.criterion().id()))
+                        .noneMatch(c -> c.worse().isPresent());
+    }
+
+    /** Everything that one screen is placed with. */
+    private final class Working {
+
+        private final ScreenResult screen;
+        private final Bounds bounds;
+        private final LinkReport report;
+        private final List<PainReport> pains;
+        private final List<Rungs.Found> stands;
+        private final Optional<Before> before;
+        private final boolean whole;
+        private final Sizes sizes;
+
+        Working(
+                ScreenResult screen,
+                Profile profile,
+                Bounds bounds,
+                LinkReport report,
+                List<PainReport> pains,
+                List<Rungs.Found> stands,
+                Optional<Before> before,
+                boolean whole) {
+            this.whole = whole;
+            this.screen = screen;
+            this.bounds = bounds;
+            this.report = report;
+            this.pains = pains;
+            this.stands = stands;
+            this.before = before;
+            this.sizes = new Sizes(rules, protocol, screen, profile);
+        }
+
+        Decision placed(List<Indications.Indicated> standing) {
+            if (standing.isEmpty()) {
+                return owned();
             }
-            if (decide(changed, clearance, before) instanceof Decided.At at
-                    && !at.place().equals(now)) {
-                movers.add(new Proposal.Mover(changes, at.place()));
+            Indications.Indicated first = standing.get(0);
+            PlacementRules.Treatment treatment = first.treatment();
+            List<Reason> reasons = new ArrayList<>(first.evidence());
+            if (!first.told()) {
+                reasons.add(new Reason.NotTold(treatment.fault()));
+            }
+            Set<Focus> focuses = EnumSet.noneOf(Focus.class);
+            standing.forEach(s -> focuses.add(s.treatment().focus()));
+            reasons.add(new Reason.FirstInOrder(
+                    treatment.focus(), List.copyOf(focuses), treatment.link(), treatment.label()));
+            Rungs.At lasting = lasting(first, reasons);
+            return new Decision(
+                    proposal(
+                            treatment.focus(),
+                            lasting,
+                            Optional.of(first),
+                            aids(standing),
+                            reasons,
+                            second(standing, treatment.focus())),
+                    Optional.of(before(treatment.focus(), lasting, standing)));
+        }
+
+        private Decision owned() {
+            List<Reason> reasons = new ArrayList<>(List.of(new Reason.NoFault()));
+            Rungs.At squat =
+                    stand(ladders.ladderOf(Focus.LOAD).orElseThrow().id()).orElseThrow();
+            return new Decision(
+                    proposal(Focus.LOAD, squat, Optional.empty(), aids(List.of()), reasons, Optional.empty()),
+                    Optional.of(new Before(Focus.LOAD, Optional.of(squat), ats(), List.of())));
+        }
+
+        /** The same focus as before, since what it is for was not seen again. */
+        Decision kept(Before last) {
+            List<Reason> reasons = new ArrayList<>(List.of(new Reason.KeptUntilSeen(last.focus(), last.own())));
+            Rungs.At lasting = last.lasting().orElseThrow();
+            return new Decision(
+                    proposal(last.focus(), lasting, Optional.empty(), aids(List.of()), reasons, Optional.empty()),
+                    Optional.of(new Before(last.focus(), Optional.of(lasting), ats(), last.own())));
+        }
+
+        private Before before(Focus focus, Rungs.At lasting, List<Indications.Indicated> standing) {
+            List<String> own = ladders.definition(focus).map(Ladders.FocusDefinition::own).orElse(List.of()).stream()
+                    .filter(criterion -> standing.stream()
+                            .filter(s -> s.treatment().focus() == focus)
+                            .flatMap(s -> s.evidence().stream())
+                            .anyMatch(r -> r instanceof Reason.FaultSeen fault
+                                    && fault.criterion().equals(criterion)))
+                    .toList();
+            return new Before(focus, Optional.of(lasting), ats(), own);
+        }
+
+        private List<Rungs.At> ats() {
+            return stands.stream().map(Rungs.Found::at).toList();
+        }
+
+        private Optional<Rungs.At> stand(String ladder) {
+            return stands.stream()
+                    .map(Rungs.Found::at)
+                    .filter(at -> at.ladder().equals(ladder))
+                    .findFirst();
+        }
+
+        /** The lasting exercise of a treatment, in the light of the screen before. */
+        private Rungs.At lasting(Indications.Indicated indicated, List<Reason> reasons) {
+            PlacementRules.Lasting lasting = indicated.treatment().lasting();
+            Ladders.Ladder ladder = ladders.required(lasting.ladder());
+            Optional<String> wanted = lasting.rung(indicated.worst());
+            if (wanted.isEmpty()) {
+                return stand(ladder.id()).orElseThrow();
+            }
+            boolean marked = indicated.worst().atLeast(rules.ownedBelow());
+            Rungs.At now = new Rungs.At(ladder.id(), wanted.get(), rungs.owned(indicated.seen()), marked);
+            lasting.entry().ifPresent(e -> reasons.add(new Reason.RungByGrade(indicated.worst(), now.rung())));
+            String moved = rungs.moved(
+                    ladder,
+                    now,
+                    before.flatMap(Before::lasting).filter(l -> l.ladder().equals(ladder.id())),
+                    reasons);
+            return new Rungs.At(ladder.id(), bounds.allowed(ladder, moved, reasons), now.owned(), marked);
+        }
+
+        private Optional<Proposal.Place> second(List<Indications.Indicated> standing, Focus first) {
+            return standing.stream()
+                    .filter(s -> s.treatment().focus() != first)
+                    .findFirst()
+                    .map(s -> place(s.treatment().focus(), lasting(s, new ArrayList<>())));
+        }
+
+        /** A focus at the rung where its group would work. */
+        private Proposal.Place place(Focus focus, Rungs.At lasting) {
+            Ladders.Ladder ladder = ladders.ladderOf(focus).orElseThrow();
+            String rung = stand(ladder.id())
+                    .map(Rungs.At::rung)
+                    .orElseGet(() -> ladder.id().equals(lasting.ladder())
+                            ? lasting.rung()
+                            : ladder.rungs().get(0));
+            return new Proposal.Place(focus, Optional.of(rung));
+        }
+
+        private Proposal proposal(
+                Focus focus,
+                Rungs.At lasting,
+                Optional<Indications.Indicated> first,
+                List<Proposal.GivenAid> aids,
+                List<Reason> reasons,
+                Optional<Proposal.Place> second) {
+            if (report.loadHistory()) {
+                reasons.add(0, new Reason.LoadHistory());
+            }
+            Proposal.Place place = place(focus, lasting);
+            return new Proposal.Placed(
+                    focus,
+                    place.rung(),
+                    first.map(f -> f.treatment().link()),
+                    first.map(Indications.Indicated::told).orElse(true),
+                    first.filter(f -> !f.told()).flatMap(Indications.Indicated::next),
+                    first.flatMap(Indications.Indicated::worse),
+                    stands.stream().map(Rungs.Found::stand).toList(),
+                    aids,
+                    Optional.of(new Proposal.Work(lasting.ladder(), lasting.rung(), size(lasting.rung()))),
+                    pains,
+                    reasons,
+                    second,
+                    whole
+                            ? FocusChances.of(indications.chances(report), first.isEmpty() ? focus : Focus.LOAD)
+                            : List.of(),
+                    List.of(),
+                    false);
+        }
+
+        private Optional<Proposal.Size> size(String exercise) {
+            return ladders.exercise(exercise).stream()
+                    .flatMap(e -> e.kit().stream())
+                    .flatMap(k -> k.size().stream())
+                    .flatMap(by -> sizes.of(by).stream())
+                    .findFirst();
+        }
+
+        /**
+         * What makes the pattern today: the aid of the focus, those of the other marked faults, those that are only noted, and the
+         * one for pain that does not stop.
+         */
+        private List<Proposal.GivenAid> aids(List<Indications.Indicated> standing) {
+            List<Proposal.GivenAid> given = new ArrayList<>();
+            for (int i = 0; i < standing.size(); i++) {
+                Indications.Indicated indicated = standing.get(i);
+                if (i == 0 || indicated.worst().atLeast(Grade.MARKED)) {
+                    first(indicated.treatment().aids()).ifPresent(aid -> give(given, aid, indicated.sides()));
+                }
+            }
+            rules.noted().stream()
+                    .filter(n -> screen.criteria()
+                            .filter(c -> c.criterion().id().equals(n.criterion()))
+                            .flatMap(c -> c.worse().stream())
+                            .anyMatch(g -> g.atLeast(Grade.MARKED)))
+                    .forEach(n -> first(List.of(n.aid())).ifPresent(aid -> give(given, aid, List.of())));
+            if (report.loadHistory() || knees()) {
+                first(rules.sore()).ifPresent(aid -> give(given, aid, List.of()));
+            }
+            return given;
+        }
+
+        private boolean knees() {
+            return pains.stream().anyMatch(p -> switch (p.region()) {
+                case KNEE, ABOVE_KNEECAP, BELOW_KNEECAP -> true;
+                default -> false;
+            });
+        }
+
+        private Optional<Aid> first(List<String> aids) {
+            return aids.stream()
+                    .flatMap(id -> ladders.aid(id).stream())
+                    .filter(a -> a.under().isEmpty() || a.under().stream().anyMatch(protocol.school()::holds))
+                    .filter(a -> bounds.against(a.notFor(), TestDefinition.Pattern.SQUAT)
+                            .isEmpty())
+                    .findFirst();
+        }
+
+        private void give(List<Proposal.GivenAid> given, Aid aid, List<Side> sides) {
+            if (given.stream().noneMatch(g -> g.aid().equals(aid.id()))) {
+                given.add(new Proposal.GivenAid(
+                        aid.id(), aid.sided() ? sides : List.of(), aid.size().flatMap(sizes::of)));
             }
         }
-        return movers;
-    }
-
-    private boolean treatedBy(Focus focus, CriterionResult result) {
-        return rules.order().stream()
-                .anyMatch(o -> o.focus() == focus
-                        && o.criteria().contains(result.criterion().id()));
-    }
-
-    private static Set<Grade> changes(Finding.Graded graded) {
-        Set<Grade> to = new LinkedHashSet<>(
-                List.of(graded.grade().lower(), Grade.NONE, graded.grade().higher()));
-        to.remove(graded.grade());
-        return to;
-    }
-
-    /** What is told: improvements first, each place once, with the smallest change that leads there. */
-    private static List<Proposal.Mover> shown(List<Proposal.Mover> movers) {
-        Set<Proposal.Place> places = new LinkedHashSet<>();
-        return movers.stream()
-                .sorted(Comparator.comparing(
-                                (Proposal.Mover m) -> !m.changes().get(0).better())
-                        .thenComparing(m -> m.changes().stream()
-                                .mapToInt(Proposal.GradeChange::size)
-                                .sum()))
-                .filter(m -> places.add(m.leadsTo()))
-                .toList();
-    }
-
-    /** One slight mark decides the focus: without it the athlete would stand elsewhere. */
-    private static boolean borderline(Proposal.Mover mover, Proposal.Place now) {
-        Proposal.GradeChange change = mover.changes().get(0);
-        return mover.changes().size() == 1
-                && change.from() == Grade.SLIGHT
-                && change.better()
-                && mover.leadsTo().focus() != now.focus();
     }
 }

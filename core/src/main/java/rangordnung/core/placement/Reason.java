@@ -16,6 +16,9 @@ public sealed interface Reason {
     record FaultSeen(String test, String criterion, Optional<Side> side, Grade grade, Optional<String> variant)
             implements Reason {}
 
+    /** The sides differ by more than their noise, while neither shows a fault. */
+    record SidesDiffer(String test, String criterion, Side weaker) implements Reason {}
+
     /** Pain stopped the screen. */
     record PainStopped() implements Reason {}
 
@@ -25,7 +28,7 @@ public sealed interface Reason {
     /** A clinician should be seen before this pattern is trained. */
     record Refer() implements Reason {}
 
-    /** Pain at the kneecap after a change of load: load history, not form. */
+    /** Pain at the kneecap after a change of load: the load is cut, and the form is not blamed. */
     record LoadHistory() implements Reason {}
 
     /** No fault was seen. */
@@ -34,8 +37,17 @@ public sealed interface Reason {
     /** Several focuses stand; this one is treated first. */
     record FirstInOrder(Focus first, List<Focus> standing, Link link, Label label) implements Reason {}
 
+    /** No trial tells apart what the fault comes from; its own first aid decides. */
+    record NotTold(String fault) implements Reason {}
+
+    /** The criterion of the focus before was not seen again: it is kept until that is right. */
+    record KeptUntilSeen(Focus focus, List<String> criteria) implements Reason {}
+
     /** The rung that the worst grade leads to. */
-    record RungByGrade(Grade grade, String rung, PlacementRules.GradedBy gradedBy) implements Reason {}
+    record RungByGrade(Grade grade, String rung) implements Reason {}
+
+    /** Nothing of the pattern was seen: the start of its ladder. */
+    record Untested(String rung) implements Reason {}
 
     /** Owned at two screens in a row: one rung up from the last. */
     record OwnedTwice(String from, String to) implements Reason {}
@@ -48,6 +60,9 @@ public sealed interface Reason {
 
     /** The exercise must not be given with what was seen: the next easier one that may. */
     record Bound(String from, String to, Exercise.Contraindication why) implements Reason {}
+
+    /** Pain that does not stop, or a change of load: no higher than this. */
+    record Sore(String from, String to) implements Reason {}
 
     /** A marked fault twice in a row: down at once. */
     record DownAfterTwice(String from, String to) implements Reason {}

@@ -85,7 +85,7 @@ public record Criterion(
     /** The anchors that count under a school, the first that was measured first. */
     public List<Anchor> anchorsUnder(School school) {
         return anchors.stream()
-                .filter(a -> a.under().isEmpty() || a.under().stream().anyMatch(school::hold))
+                .filter(a -> a.under().isEmpty() || a.under().stream().anyMatch(school::holds))
                 .toList();
     }
 

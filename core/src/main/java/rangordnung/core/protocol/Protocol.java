@@ -69,9 +69,9 @@ public record Protocol(
 
     /** Whatever names a policy names one that there is, so that judging never meets another. */
     private static void policiesKnown(Criterion criterion, School school) {
-        criterion.variants().forEach(variant -> variant.judgedUnder().forEach(school::hold));
+        criterion.variants().forEach(variant -> variant.judgedUnder().forEach(school::holds));
         criterion.anchors().forEach(anchor -> {
-            anchor.under().forEach(school::hold);
+            anchor.under().forEach(school::holds);
             anchor.target(school);
         });
     }

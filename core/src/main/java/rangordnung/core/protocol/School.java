@@ -4,7 +4,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
  * The school that a protocol takes: by policy, the view it holds. Most views act through their data: targets that anchors
@@ -140,10 +139,11 @@ public record School(Map<String, Policy> policies) {
         if (held == null) {
             throw new InvalidProtocol("The policy " + policy + " is missing");
         }
-        return Stream.of(type.getEnumConstants())
-                .filter(e -> e.name().equals(held.value()))
-                .findFirst()
-                .orElseThrow(() -> new InvalidProtocol("No view “" + held.value() + "” is known for " + policy));
+        try {
+            return Enum.valueOf(type, held.value());
+        } catch (IllegalArgumentException e) {
+            throw new InvalidProtocol("No view “" + held.value() + "” is known for " + policy);
+        }
     }
 
     /** The same for an athlete whose own depth was found out, in degrees of the thigh above parallel. */
@@ -170,7 +170,7 @@ public record School(Map<String, Policy> policies) {
     }
 
     /** Whether a policy has a value, written {@code policy=VALUE}. */
-    boolean hold(String statement) {
+    public boolean holds(String statement) {
         List<String> parts = List.of(statement.split("="));
         Policy held = parts.size() == 2 ? policies.get(parts.get(0)) : null;
         if (held == null) {

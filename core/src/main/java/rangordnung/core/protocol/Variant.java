@@ -43,7 +43,7 @@ public record Variant(String id, Text name, Effect effect, Optional<DepthStatus>
         }
         return effect == Effect.FAULT
                         && !judgedUnder.isEmpty()
-                        && judgedUnder.stream().noneMatch(school::hold)
+                        && judgedUnder.stream().noneMatch(school::holds)
                 ? Effect.NOTE
                 : effect;
     }

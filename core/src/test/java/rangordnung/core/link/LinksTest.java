@@ -23,6 +23,7 @@ import rangordnung.core.judgement.Particulars;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Placer;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Conditions;
@@ -113,7 +114,7 @@ class LinksTest {
     private static Proposal.Placed placed(Rater book) {
         return (Proposal.Placed) new Placer(
                         StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.CERTAINTY, FLOOR)
-                .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED);
+                .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED, Profile.UNKNOWN);
     }
 
     /** What the trade expects of a squat, its retests and a wall test; common practice, no source. */
@@ -160,7 +161,7 @@ class LinksTest {
     void the_wall_decides_where_the_athlete_works() {
         String heels = "heels L MARKED + heels R MARKED + depth - MARKED";
         assertThat(placed(wall(tried(heels, "heels-up:"), 6)).link()).contains(Link.ANKLE);
-        assertThat(placed(wall(tried(heels, "heels-up:"), 6)).focus()).isEqualTo(Focus.FOOT_AND_ANKLE);
+        assertThat(placed(wall(tried(heels, "heels-up:"), 6)).focus()).isEqualTo(Focus.ANKLE);
         assertThat(placed(wall(tried(heels, "heels-up:"), 14)).focus()).isEqualTo(Focus.DEPTH_AND_SPINE);
     }
 

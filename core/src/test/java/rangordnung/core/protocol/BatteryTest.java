@@ -283,49 +283,29 @@ class BatteryTest {
         assertThat(named.tests()).isEqualTo(old.tests());
     }
 
-    /** Whatever a fault may come from, somebody works on it: else a link that leads would lead nowhere. */
-    @Test
-    void every_link_of_every_fault_has_a_focus() {
-        for (LinkRules.FaultKind kind : StandardFloor.LINKS.faults()) {
-            List<Family> families = StandardFloor.BATTERY.criteria().stream()
-                    .filter(c -> kind.families().contains(c.family())
-                            || kind.criteria().contains(c.id()))
-                    .map(Criterion::family)
-                    .distinct()
-                    .toList();
-            for (LinkRules.Candidate candidate : kind.candidates()) {
-                assertThat(families)
-                        .as(kind.id() + " by " + candidate.link())
-                        .isNotEmpty()
-                        .allMatch(family -> StandardFloor.RULES.order().stream()
-                                .anyMatch(o -> o.link() == candidate.link()
-                                        && o.families().contains(family)));
-            }
-        }
-    }
-
     /** What one file of data says of another is held against it when it is read, so that nothing meets an unknown id later. */
     @Test
     void data_that_name_what_is_not_there_are_refused_when_they_are_read() {
         assertThat(StandardFloor.LINKS.checked(StandardFloor.BATTERY)).isEqualTo(StandardFloor.LINKS);
-        assertThat(StandardFloor.RULES.checked(StandardFloor.LADDERS)).isEqualTo(StandardFloor.RULES);
+        assertThat(StandardFloor.RULES.checked(StandardFloor.LADDERS, StandardFloor.LINKS))
+                .isEqualTo(StandardFloor.RULES);
         String battery =
                 StandardFloor.tree("/rangordnung/protocols/battery.3.json").toString();
         assertThatThrownBy(() -> StandardFloor.JSON.readValue(
                         battery.replace("\"retest\":\"chair\"", "\"retest\":\"stool\""), Battery.class))
                 .hasMessageContaining("no retest stool");
         String links =
-                StandardFloor.tree("/rangordnung/links/house-links.2.json").toString();
+                StandardFloor.tree("/rangordnung/links/house-links.3.json").toString();
         assertThatThrownBy(() -> StandardFloor.JSON
                         .readValue(links.replace("\"chair\"", "\"stool\""), LinkRules.class)
                         .checked(StandardFloor.BATTERY))
                 .hasMessageContaining("the retest stool");
         String rules =
-                StandardFloor.tree("/rangordnung/placement/house-rules.1.json").toString();
+                StandardFloor.tree("/rangordnung/placement/house-rules.2.json").toString();
         assertThatThrownBy(() -> StandardFloor.JSON
                         .readValue(rules.replace("\"chair-sit-stand\"", "\"stool\""), PlacementRules.class)
-                        .checked(StandardFloor.LADDERS))
-                .hasMessageContaining("The rung stool");
+                        .checked(StandardFloor.LADDERS, StandardFloor.LINKS))
+                .hasMessageContaining("no rung on squat stool");
     }
 
     @Test

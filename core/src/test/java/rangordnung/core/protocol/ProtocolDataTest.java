@@ -7,7 +7,6 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
-import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -16,9 +15,6 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import rangordnung.core.StandardFloor;
-import rangordnung.core.ladder.Exercise;
-import rangordnung.core.ladder.Ladders;
-import rangordnung.core.placement.PlacementRules;
 import tools.jackson.databind.node.ObjectNode;
 
 class ProtocolDataTest {
@@ -118,27 +114,5 @@ class ProtocolDataTest {
         assertThatThrownBy(() -> StandardFloor.protocol(change))
                 .hasRootCauseInstanceOf(InvalidProtocol.class)
                 .hasStackTraceContaining(says);
-    }
-
-    @Test
-    void every_rung_that_placement_names_exists_on_the_ladder_of_its_focus() {
-        for (PlacementRules.EntryRung entry : StandardFloor.RULES.entries()) {
-            Ladders.Ladder ladder =
-                    StandardFloor.LADDERS.ladderOf(entry.focus()).orElseThrow();
-            assertThat(ladder.rungs().stream().map(Exercise::id))
-                    .containsAll(entry.rungs().values());
-            assertThat(entry.rungs().values().stream()
-                            .map(r -> ladder.position(entry.rungs().get(Grade.NONE))
-                                            .orElseThrow()
-                                    - ladder.position(r).orElseThrow()))
-                    .as("a worse grade never enters higher")
-                    .allMatch(below -> below >= 0);
-        }
-        for (PlacementRules.Treatment rule : StandardFloor.RULES.order()) {
-            assertThat(StandardFloor.BATTERY.criteria().stream().map(Criterion::id))
-                    .containsAll(rule.criteria());
-            assertThat(StandardFloor.RULES.entries())
-                    .anyMatch(e -> e.focus() == rule.focus() && e.link().equals(Optional.of(rule.link())));
-        }
     }
 }

@@ -24,6 +24,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.core.body.Side;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.plan.HallPlan;
 import rangordnung.core.protocol.Criterion;
@@ -202,7 +203,7 @@ class DemoData implements ApplicationRunner {
                 second,
                 pupils.get(5),
                 Groups.Kind.MOVE,
-                Optional.of(new Proposal.Place(Focus.KNEE_CONTROL, Optional.of("bodyweight-squat"))),
+                Optional.of(new Proposal.Place(Focus.KNEE_CONTROL, Optional.of("split-squat-hold"))),
                 "Trains with the friend who brings her; arch is nearly there.");
         decide(second, pupils.get(14), Groups.Kind.LOCK, Optional.empty(), "Keep together with the relay team.");
     }
@@ -412,6 +413,11 @@ class DemoData implements ApplicationRunner {
                                     Optional.of(List.of("handball", "athletics", "gymnastics", "volleyball")
                                             .get(random.nextInt(4))),
                                     Optional.of(random.nextInt(8) == 0 ? Side.LEFT : Side.RIGHT),
+                                    experience(years, random),
+                                    Optional.of(
+                                            years < 13 || random.nextInt(2) == 0
+                                                    ? Profile.Aim.GENERAL
+                                                    : Profile.Aim.FIELD_SPORT),
                                     random.nextInt(40) == 0
                                             ? Clearance.NOT_CLEARED
                                             : random.nextInt(3) > 0 ? Clearance.CLEARED : Clearance.NOT_ASKED,
@@ -420,6 +426,13 @@ class DemoData implements ApplicationRunner {
                     .id());
         }
         return ids;
+    }
+
+    private static Optional<Profile.Experience> experience(int years, Random random) {
+        return Optional.of(
+                years < 13
+                        ? Profile.Experience.NEW
+                        : years > 15 && random.nextInt(4) == 0 ? Profile.Experience.LIFTS : Profile.Experience.TRAINED);
     }
 
     private UUID screening(UUID team, String name, LocalDate day) {
@@ -443,6 +456,8 @@ class DemoData implements ApplicationRunner {
 
     private void decide(UUID screening, UUID athlete, Groups.Kind kind, Optional<Proposal.Place> place, String reason) {
         UUID id = UUID.nameUUIDFromBytes((screening + "/" + athlete + "/decision").getBytes(StandardCharsets.UTF_8));
-        groups.decide(screening, new Groups.NewDecision(id, athlete, kind, place, reason, Optional.empty()));
+        groups.decide(
+                screening,
+                new Groups.NewDecision(id, athlete, kind, place, reason, Optional.empty(), Optional.empty()));
     }
 }

@@ -6,7 +6,9 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
 import org.jspecify.annotations.Nullable;
@@ -46,6 +48,9 @@ class Decision {
 
     private @Nullable String proposedRung;
     private String reason;
+    private @Nullable String clearedBy;
+    private @Nullable LocalDate clearedOn;
+    private @Nullable String answers;
 
     @Column(name = "author_id")
     private UUID author;
@@ -63,6 +68,7 @@ class Decision {
             Optional<Proposal.Place> place,
             Optional<Proposal.Place> proposed,
             String reason,
+            Optional<Groups.Answer> answer,
             UUID author,
             Instant at) {
         this.id = id;
@@ -74,6 +80,9 @@ class Decision {
         this.proposedFocus = proposed.map(Proposal.Place::focus).orElse(null);
         this.proposedRung = proposed.flatMap(Proposal.Place::rung).orElse(null);
         this.reason = reason;
+        this.clearedBy = answer.map(Groups.Answer::clearedBy).orElse(null);
+        this.clearedOn = answer.map(Groups.Answer::clearedOn).orElse(null);
+        this.answers = answer.map(a -> String.join(" ", a.answers())).orElse(null);
         this.author = author;
         this.at = at;
     }
@@ -102,6 +111,13 @@ class Decision {
 
     String reason() {
         return reason;
+    }
+
+    /** Who cleared an athlete that had been held back, and what that answers. */
+    Optional<Groups.Answer> answer() {
+        return clearedBy == null || clearedOn == null || answers == null
+                ? Optional.empty()
+                : Optional.of(new Groups.Answer(clearedBy, clearedOn, Set.of(answers.split(" "))));
     }
 
     UUID author() {

@@ -3,6 +3,7 @@ package rangordnung.server.groups;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -15,6 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
+import rangordnung.server.platform.Visible;
 
 @RestController
 class GroupController {
@@ -25,7 +27,11 @@ class GroupController {
             @NotNull Groups.Kind kind,
             Optional<Proposal.Place> place,
             @NotNull @Size(max = 500) String reason,
+            Optional<@Valid ClearedBy> cleared,
             Optional<UUID> basedOn) {}
+
+    /** Who has cleared an athlete, by role and not by name, and when. */
+    record ClearedBy(@Visible @Size(max = 80) String by, @NotNull LocalDate on) {}
 
     private final Groups groups;
 
@@ -57,6 +63,12 @@ class GroupController {
         return groups.decide(
                 id,
                 new Groups.NewDecision(
-                        sent.id(), sent.athlete(), sent.kind(), sent.place(), sent.reason(), sent.basedOn()));
+                        sent.id(),
+                        sent.athlete(),
+                        sent.kind(),
+                        sent.place(),
+                        sent.reason(),
+                        sent.cleared().map(c -> new Groups.Cleared(c.by(), c.on())),
+                        sent.basedOn()));
     }
 }

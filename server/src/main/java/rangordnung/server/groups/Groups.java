@@ -3,6 +3,7 @@ package rangordnung.server.groups;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -12,7 +13,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -74,8 +77,15 @@ public class Groups {
             Optional<Proposal.Place> place,
             Optional<Proposal.Place> proposed,
             String reason,
+            Optional<Cleared> cleared,
             String author,
             Instant at) {}
+
+    /** Who has cleared an athlete that had been held back, by role, and when. */
+    public record Cleared(String by, LocalDate on) {}
+
+    /** A clearance with the reasons for holding back that it answers: what comes up later is not answered by it. */
+    record Answer(String clearedBy, LocalDate clearedOn, Set<String> answers) {}
 
     /**
      * An athlete's place.
@@ -110,7 +120,13 @@ public class Groups {
      * @param basedOn the last decision the client knows about this athlete
      */
     public record NewDecision(
-            UUID id, UUID athlete, Kind kind, Optional<Proposal.Place> place, String reason, Optional<UUID> basedOn) {}
+            UUID id,
+            UUID athlete,
+            Kind kind,
+            Optional<Proposal.Place> place,
+            String reason,
+            Optional<Cleared> cleared,
+            Optional<UUID> basedOn) {}
 
     @Transactional(readOnly = true)
     public GroupsView of(UUID screening) {
@@ -160,8 +176,11 @@ public class Groups {
         Optional<Proposal.Place> proposed =
                 proposal instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
         Optional<Decision> holding = last.filter(d -> d.kind() != Kind.RELEASE);
-        boolean protect = proposed.filter(p -> p.focus() == Focus.PROTECT).isPresent();
         // Pain and missing clearance come before any decision that was made without them.
+        boolean protect = proposed.filter(p -> p.focus() == Focus.PROTECT).isPresent()
+                && holding.flatMap(Decision::answer)
+                        .filter(a -> a.answers().containsAll(held(proposal)))
+                        .isEmpty();
         // Who could not be judged, or of whom something about pain cannot be read, may be in pain: no decision places
         // them.
         boolean unknown =
@@ -181,9 +200,25 @@ public class Groups {
                 holding.filter(d -> !d.proposed().equals(proposed)).isPresent());
     }
 
+    /** Why somebody is held back, by name of the reason; nobody answers for pain that stopped today. */
+    private static Set<String> held(Proposal proposal) {
+        return proposal instanceof Proposal.Placed placed && placed.focus() == Focus.PROTECT
+                ? placed.reasons().stream()
+                        .map(r -> r.getClass().getSimpleName())
+                        .collect(Collectors.toSet())
+                : Set.of();
+    }
+
     private static DecisionView view(Decision d, Map<UUID, String> authors) {
         return new DecisionView(
-                d.id(), d.kind(), d.place(), d.proposed(), d.reason(), authors.getOrDefault(d.author(), "?"), d.at());
+                d.id(),
+                d.kind(),
+                d.place(),
+                d.proposed(),
+                d.reason(),
+                d.answer().map(a -> new Cleared(a.clearedBy(), a.clearedOn())),
+                authors.getOrDefault(d.author(), "?"),
+                d.at());
     }
 
     /** What a move would cost, before it is made. */
@@ -254,6 +289,9 @@ public class Groups {
                 place,
                 proposed,
                 reason,
+                place.filter(p -> p.focus() != Focus.PROTECT)
+                        .filter(p -> !held(now.proposal()).isEmpty())
+                        .map(p -> answer(decision, now)),
                 CurrentUser.required().account(),
                 clock.instant()));
         entities.flush();
@@ -267,8 +305,8 @@ public class Groups {
             throw Problem.invalid(
                             Code.MOVE_IMPOSSIBLE,
                             switch (impossible.because()) {
-                                case PROTECTED ->
-                                    "Pain or a missing clearance comes first: nobody is moved out of Protect here.";
+                                case STOPPED_TODAY ->
+                                    "Pain stopped the screen: nobody trains in another group before it is seen again.";
                                 case TOO_HARD -> "That rung is more than one too hard for what was seen.";
                                 case NO_SUCH_RUNG -> "This focus has no such rung.";
                             },
@@ -276,6 +314,20 @@ public class Groups {
                     .with("because", impossible.because());
         }
         return place;
+    }
+
+    /** Out of Protect only with a word on who cleared the athlete, and when. */
+    private Answer answer(NewDecision decision, Member now) {
+        Cleared cleared = decision.cleared()
+                .or(() -> now.decision().flatMap(DecisionView::cleared))
+                .orElseThrow(() -> Problem.invalid(
+                        Code.CLEARANCE_MISSING, "Say who cleared the athlete, by role, and on which day.", "cleared"));
+        LocalDate today = LocalDate.now(clock);
+        if (cleared.on().isAfter(today) || cleared.on().isBefore(today.minusYears(1))) {
+            throw Problem.invalid(
+                    Code.CLEARANCE_DAY, "The day of the clearance lies within the last year.", "cleared.on");
+        }
+        return new Answer(Words.clean(cleared.by()), cleared.on(), held(now.proposal()));
     }
 
     private static Member find(GroupsView view, UUID athlete) {

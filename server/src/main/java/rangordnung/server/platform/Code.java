@@ -100,6 +100,8 @@ public enum Code {
     // decisions
     DECIDED_MEANWHILE,
     REASON_MISSING,
+    CLEARANCE_MISSING,
+    CLEARANCE_DAY,
     NO_PLACE,
     PLACE_MISSING,
     MOVE_IMPOSSIBLE;

@@ -69,9 +69,7 @@ public class Protocols {
         this.json = json;
         this.tenancy = tenancy;
         this.clock = clock;
-        this.ladders = json.read(resource("ladders/house-ladders.1"), Ladders.class);
-        this.placementRules = json.read(resource("placement/house-rules.1"), PlacementRules.class)
-                .checked(ladders);
+        this.ladders = json.read(resource("ladders/house-ladders.2"), Ladders.class);
         this.planRules = json.read(resource("plan/house-plan.1"), PlanRules.class);
         this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
         this.poseRules = json.read(resource("motion/house-pose.1"), PoseRules.class);
@@ -79,7 +77,9 @@ public class Protocols {
         this.certaintyRules = json.read(resource("certainty/house-certainty.1"), CertaintyRules.class);
         this.battery = json.read(resource("protocols/battery.3"), Battery.class);
         this.linkRules =
-                json.read(resource("links/house-links.2"), LinkRules.class).checked(battery);
+                json.read(resource("links/house-links.3"), LinkRules.class).checked(battery);
+        this.placementRules = json.read(resource("placement/house-rules.2"), PlacementRules.class)
+                .checked(ladders, linkRules);
         List<Protocol> all = new ArrayList<>(List.of(json.read(resource("protocols/" + WHOLE), Protocol.class)));
         RECIPES.forEach(r ->
                 all.add(battery.protocol(json.read(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));

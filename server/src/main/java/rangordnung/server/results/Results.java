@@ -3,7 +3,6 @@ package rangordnung.server.results;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -20,9 +19,11 @@ import rangordnung.core.judgement.Particulars;
 import rangordnung.core.judgement.Ranking;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.placement.Placer;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Book;
+import rangordnung.core.safety.Clearance;
 import rangordnung.server.platform.Incidents;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
@@ -49,6 +50,13 @@ public class Results {
             .maximumWeight(KEPT_ATHLETES)
             .weigher((Version v, Map<UUID, Judged> results) -> 1 + results.size())
             .build();
+
+    /**
+     * Proposals by protocol, the same and not an equal one, and by what they follow from: what would move an athlete takes some
+     * milliseconds to find out.
+     */
+    private final Cache<Protocol, Cache<Basis, Proposal>> placed =
+            Caffeine.newBuilder().weakKeys().build();
 
     Results(Screenings screenings, Rosters rosters, Protocols protocols, Facts facts, Settlements settlements) {
         this.screenings = screenings;
@@ -157,23 +165,31 @@ public class Results {
                 .filter(s -> !s.id().equals(screen.screening().id()))
                 .map(judging)
                 .toList();
-        Map<UUID, Proposed> proposals = new HashMap<>();
-        for (Screened screened : screen.athletes()) {
-            List<ScreenResult> history = new ArrayList<>();
-            before.forEach(results -> Optional.ofNullable(
-                            results.get(screened.athlete().id()))
-                    .map(Result::screen)
-                    .ifPresent(history::add));
-            history.add(screened.result());
-            proposals.put(screened.athlete().id(), proposed(placer, screen, screened, history));
-        }
-        return proposals;
+        return screen.athletes().parallelStream()
+                .collect(Collectors.toMap(s -> s.athlete().id(), screened -> {
+                    List<ScreenResult> history = new ArrayList<>();
+                    before.forEach(results -> Optional.ofNullable(
+                                    results.get(screened.athlete().id()))
+                            .map(Result::screen)
+                            .ifPresent(history::add));
+                    history.add(screened.result());
+                    return proposed(placer, screen, screened, history);
+                }));
     }
+
+    /** Everything that a proposal follows from. */
+    private record Basis(List<ScreenResult> history, Clearance clearance, Profile profile) {}
 
     /** What is proposed for one athlete after some results, the last of which is of this screening; a mistake of ours harms nobody else. */
     public Proposed proposed(Placer placer, Screen screen, Screened screened, List<ScreenResult> history) {
         try {
-            return new Proposed(placer.propose(history, screened.athlete().clearance()), screened.incident());
+            Basis basis = new Basis(
+                    history, screened.athlete().clearance(), screened.athlete().profile());
+            Proposal proposal = placed.get(screen.protocol(), p -> Caffeine.newBuilder()
+                            .maximumSize(KEPT_ATHLETES)
+                            .build())
+                    .get(basis, b -> placer.propose(b.history(), b.clearance(), b.profile()));
+            return new Proposed(proposal, screened.incident());
         } catch (RuntimeException e) {
             String incident = Incidents.report(
                     "placing athlete " + screened.athlete().id() + " in screening "
@@ -181,7 +197,11 @@ public class Results {
                     e);
             ScreenResult nothing = new Judge(screen.protocol()).judge(Book.EMPTY);
             return new Proposed(
-                    placer.propose(List.of(nothing), screened.athlete().clearance()), Optional.of(incident));
+                    placer.propose(
+                            List.of(nothing),
+                            screened.athlete().clearance(),
+                            screened.athlete().profile()),
+                    Optional.of(incident));
         }
     }
 

@@ -13,6 +13,7 @@ import org.hibernate.annotations.TenantId;
 import org.jspecify.annotations.Nullable;
 import rangordnung.core.Words;
 import rangordnung.core.body.Side;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.safety.Clearance;
 
 @Entity
@@ -38,6 +39,12 @@ class Athlete {
 
     @Enumerated(EnumType.STRING)
     private @Nullable Side sidePreference;
+
+    @Enumerated(EnumType.STRING)
+    private Profile.@Nullable Experience experience;
+
+    @Enumerated(EnumType.STRING)
+    private Profile.@Nullable Aim aim;
 
     @Enumerated(EnumType.STRING)
     private Clearance clearance;
@@ -67,6 +74,8 @@ class Athlete {
         legLengthCm = record.legLengthCm().orElse(null);
         sport = record.sport().map(Words::clean).filter(s -> !s.isEmpty()).orElse(null);
         sidePreference = record.sidePreference().orElse(null);
+        experience = record.experience().orElse(null);
+        aim = record.aim().orElse(null);
         clearance = record.clearance();
         clearanceOn = record.clearedOn().orElse(null);
         clearanceBy =
@@ -83,6 +92,8 @@ class Athlete {
                 Optional.ofNullable(legLengthCm),
                 Optional.ofNullable(sport),
                 Optional.ofNullable(sidePreference),
+                Optional.ofNullable(experience),
+                Optional.ofNullable(aim),
                 clearance,
                 Optional.ofNullable(clearanceOn),
                 Optional.ofNullable(clearanceBy));

@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.util.Optional;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.safety.Clearance;
 
 /**
@@ -18,6 +19,8 @@ import rangordnung.core.safety.Clearance;
  * @param heightCm    standing height, centimetres
  * @param massKg      kilograms
  * @param legLengthCm front hip-bone point to inner ankle bone, centimetres
+ * @param experience  with training, as the lead says
+ * @param aim         of training
  * @param clearedOn   date of the clearance
  * @param clearedBy   role of who cleared, not a name
  */
@@ -30,6 +33,8 @@ public record AthleteRecord(
         Optional<@DecimalMin("30") @DecimalMax("140") Double> legLengthCm,
         Optional<@Size(max = 80) String> sport,
         Optional<Side> sidePreference,
+        Optional<Profile.Experience> experience,
+        Optional<Profile.Aim> aim,
         @NotNull Clearance clearance,
         Optional<LocalDate> clearedOn,
         Optional<@Size(max = 80) String> clearedBy) {
@@ -39,6 +44,8 @@ public record AthleteRecord(
         return new AthleteRecord(
                 givenName,
                 familyName,
+                Optional.empty(),
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
@@ -60,6 +67,8 @@ public record AthleteRecord(
                 legLengthCm,
                 sport,
                 sidePreference,
+                experience,
+                aim,
                 now,
                 Optional.of(on),
                 Optional.of(by));

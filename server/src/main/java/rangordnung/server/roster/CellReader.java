@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import rangordnung.core.body.Side;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.safety.Clearance;
 
 /** Reads the text of single cells in the forms in which people write them. */
@@ -126,6 +127,26 @@ final class CellReader {
             case "l", "left", "links", "li" -> Optional.of(Side.LEFT);
             case "r", "right", "rechts", "re" -> Optional.of(Side.RIGHT);
             default -> throw new UnreadableCell("side-unreadable");
+        };
+    }
+
+    static Optional<Profile.Experience> experience(String cell) {
+        return switch (cell.toLowerCase(Locale.ROOT)) {
+            case "" -> Optional.empty();
+            case "new", "neu", "beginner", "anfänger", "anfängerin" -> Optional.of(Profile.Experience.NEW);
+            case "trained", "trainiert", "geübt" -> Optional.of(Profile.Experience.TRAINED);
+            case "lifts", "hebt", "krafttraining" -> Optional.of(Profile.Experience.LIFTS);
+            default -> throw new UnreadableCell("experience-unreadable");
+        };
+    }
+
+    static Optional<Profile.Aim> aim(String cell) {
+        return switch (cell.toLowerCase(Locale.ROOT)) {
+            case "" -> Optional.empty();
+            case "general", "allgemein" -> Optional.of(Profile.Aim.GENERAL);
+            case "field sport", "spielsport", "feldsport" -> Optional.of(Profile.Aim.FIELD_SPORT);
+            case "lifting", "kraft", "krafttraining" -> Optional.of(Profile.Aim.LIFTING);
+            default -> throw new UnreadableCell("aim-unreadable");
         };
     }
 

@@ -44,6 +44,8 @@ enum Column {
             "seite",
             "bevorzugte seite",
             "dominante seite"),
+    EXPERIENCE("experience", "training experience", "erfahrung", "trainingserfahrung"),
+    AIM("aim", "training aim", "goal", "ziel", "trainingsziel"),
     CLEARANCE("clearance", "cleared", "freigabe", "sportfreigabe"),
     IGNORED;
 

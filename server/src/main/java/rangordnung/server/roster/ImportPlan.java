@@ -14,6 +14,7 @@ import java.util.function.Function;
 import rangordnung.core.Refusal;
 import rangordnung.core.Words;
 import rangordnung.core.body.Side;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.safety.Clearance;
 
 /** What an import would do, row by row; nothing is written here. */
@@ -106,6 +107,10 @@ final class ImportPlan {
         Map<Column, Function<AthleteRecord, Object>> parts = Map.of(
                 Column.BIRTH_DATE,
                 AthleteRecord::birthDate,
+                Column.EXPERIENCE,
+                AthleteRecord::experience,
+                Column.AIM,
+                AthleteRecord::aim,
                 Column.HEIGHT_CM,
                 AthleteRecord::heightCm,
                 Column.MASS_KG,
@@ -201,6 +206,8 @@ final class ImportPlan {
             Optional<Double> mass = read(Column.MASS_KG, c -> CellReader.number(c, 15, 250));
             Optional<Double> leg = read(Column.LEG_LENGTH_CM, c -> CellReader.centimetres(c, 30, 140));
             Optional<Side> side = read(Column.SIDE_PREFERENCE, CellReader::side);
+            Optional<Profile.Experience> experience = read(Column.EXPERIENCE, CellReader::experience);
+            Optional<Profile.Aim> aim = read(Column.AIM, CellReader::aim);
             Optional<Clearance> clearance = read(Column.CLEARANCE, CellReader::clearance);
             return new AthleteRecord(
                     before.givenName(),
@@ -211,6 +218,8 @@ final class ImportPlan {
                     leg.or(before::legLengthCm),
                     text(Column.SPORT).or(before::sport),
                     side.or(before::sidePreference),
+                    experience.or(before::experience),
+                    aim.or(before::aim),
                     clearance.orElse(before.clearance()),
                     before.clearedOn(),
                     before.clearedBy());

@@ -8,6 +8,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
@@ -24,6 +25,8 @@ final class RosterFiles {
             "Leg length cm",
             "Sport",
             "Side preference",
+            "Experience",
+            "Aim",
             "Clearance");
 
     private RosterFiles() {}
@@ -67,9 +70,9 @@ final class RosterFiles {
         row.add(text(a.massKg()));
         row.add(text(a.legLengthCm()));
         row.add(guarded(a.sport().orElse("")));
-        row.add(a.sidePreference()
-                .map(s -> s.name().toLowerCase(java.util.Locale.ROOT))
-                .orElse(""));
+        row.add(word(a.sidePreference()));
+        row.add(word(a.experience()));
+        row.add(word(a.aim()));
         row.add(
                 switch (a.clearance()) {
                     case CLEARED -> "cleared";
@@ -77,6 +80,11 @@ final class RosterFiles {
                     case NOT_ASKED -> "";
                 });
         return row;
+    }
+
+    private static String word(Optional<? extends Enum<?>> value) {
+        return value.map(v -> v.name().toLowerCase(Locale.ROOT).replace('_', ' '))
+                .orElse("");
     }
 
     private static String text(Optional<?> value) {

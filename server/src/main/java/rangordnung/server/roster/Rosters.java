@@ -10,9 +10,11 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Words;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.CurrentUser;
@@ -50,7 +52,7 @@ public class Rosters {
     /**
      * An athlete as the other features need it.
      *
-     * @param stature metres
+     * @param profile what placing needs to know
      */
     public record Member(
             UUID id,
@@ -58,25 +60,34 @@ public class Rosters {
             String familyName,
             Clearance clearance,
             Optional<Double> legLengthCentimetres,
-            Optional<Double> stature) {
+            Profile profile) {
         Member(
                 UUID id,
                 String givenName,
                 String familyName,
                 Clearance clearance,
-                Double legLengthCentimetres,
-                Double heightCentimetres) {
+                @Nullable Double legLengthCentimetres,
+                @Nullable Double heightCentimetres,
+                Profile.@Nullable Experience experience,
+                Profile.@Nullable Aim aim) {
             this(
                     id,
                     givenName,
                     familyName,
                     clearance,
                     Optional.ofNullable(legLengthCentimetres),
-                    Optional.ofNullable(heightCentimetres).map(h -> h / 100));
+                    new Profile(
+                            Optional.ofNullable(heightCentimetres).map(h -> h / 100),
+                            Optional.ofNullable(experience).orElse(Profile.UNKNOWN.experience()),
+                            Optional.ofNullable(aim).orElse(Profile.UNKNOWN.aim())));
         }
 
         public AthleteName name() {
             return AthleteName.kept(givenName, familyName);
+        }
+
+        public Optional<Double> stature() {
+            return profile.stature();
         }
     }
 

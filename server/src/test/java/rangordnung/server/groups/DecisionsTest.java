@@ -2,6 +2,7 @@ package rangordnung.server.groups;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -66,12 +67,12 @@ class DecisionsTest extends ServerTest {
 
     @Test
     void a_move_is_kept_with_its_author_time_reason_and_what_was_proposed() {
-        Client.Answer moved = decide("MOVE", "KNEE_CONTROL", "box-squat", "Trains with a friend", null)
+        Client.Answer moved = decide("MOVE", "KNEE_CONTROL", "split-squat-hold", "Trains with a friend", null)
                 .ok();
 
         assertThat(moved.text("/decision/author")).isEqualTo("Test Lead");
         assertThat(moved.text("/decision/proposed/focus")).isEqualTo("LOAD");
-        assertThat(member().at("/place/rung").stringValue()).isEqualTo("box-squat");
+        assertThat(member().at("/place/rung").stringValue()).isEqualTo("split-squat-hold");
         assertThat(member().at("/proposal/focus").stringValue())
                 .as("the proposal itself is never edited")
                 .isEqualTo("LOAD");
@@ -85,18 +86,18 @@ class DecisionsTest extends ServerTest {
 
     @Test
     void a_move_needs_a_reason_and_a_possible_place() {
-        decide("MOVE", "KNEE_CONTROL", "box-squat", " ", null).problem(400, "reason-missing");
+        decide("MOVE", "KNEE_CONTROL", "split-squat-hold", " ", null).problem(400, "reason-missing");
         decide("MOVE", "LOAD", "front-squat", "Strong", null).problem(400, "move-impossible");
         decide("MOVE", "LOAD", "no-such-rung", "Strong", null).problem(400, "move-impossible");
         Client.Answer fit = lead.get("/api/screenings/" + screening + "/groups/fit?athlete=" + athlete
-                        + "&focus=LOAD&rung=goblet-squat-heels-up")
+                        + "&focus=LOAD&rung=goblet-squat")
                 .ok();
         assertThat(fit.body().get("cost").doubleValue()).isEqualTo(3);
     }
 
     @Test
     void two_who_decide_at_once_are_told_what_stands() {
-        decide("MOVE", "KNEE_CONTROL", "box-squat", "First", null).ok();
+        decide("MOVE", "KNEE_CONTROL", "split-squat-hold", "First", null).ok();
 
         assertThat(decide("LOCK", null, null, "", null)
                         .problem(409, "decided-meanwhile")
@@ -130,5 +131,35 @@ class DecisionsTest extends ServerTest {
                         "Wants to",
                         member().get("last").stringValue())
                 .problem(400, "move-impossible");
+    }
+
+    private static final String SWELLING =
+            "{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":1,\"signs\":[\"SWELLING\"]}}";
+
+    private Client.Answer out(String cleared) {
+        return lead.post(
+                "/api/screenings/" + screening + "/decisions",
+                "{\"id\":\"%s\",\"athlete\":\"%s\",\"kind\":\"MOVE\",\"reason\":\"May train\",\"place\":{\"focus\":\"LOAD\",\"rung\":\"box-squat\"}%s}"
+                        .formatted(UUID.randomUUID(), athlete, cleared));
+    }
+
+    private static String cleared(LocalDate on) {
+        return ",\"cleared\":{\"by\":\"physiotherapist\",\"on\":\"%s\"}".formatted(on);
+    }
+
+    @Test
+    void a_referral_is_answered_by_whoever_cleared_the_athlete_and_a_new_stop_is_not() {
+        send(SWELLING);
+        LocalDate today = LocalDate.now();
+        assertThat(member().at("/place/focus").stringValue()).isEqualTo("PROTECT");
+        out("").problem(400, "clearance-missing");
+        out(cleared(today.plusDays(2))).problem(400, "clearance-day");
+        out(",\"cleared\":{\"by\":\" \",\"on\":\"%s\"}".formatted(today)).problem(400, "invalid");
+        Client.Answer moved = out(cleared(today.minusDays(1))).ok();
+
+        assertThat(moved.text("/decision/cleared/by")).isEqualTo("physiotherapist");
+        assertThat(member().at("/place/focus").stringValue()).isEqualTo("LOAD");
+        send("{\"kind\":\"painReported\",\"report\":{\"region\":\"BACK\",\"intensity\":6,\"signs\":[]}}");
+        assertThat(member().at("/place/focus").stringValue()).isEqualTo("PROTECT");
     }
 }

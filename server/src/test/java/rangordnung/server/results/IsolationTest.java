@@ -17,6 +17,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.system.CapturedOutput;
 import org.springframework.boot.test.system.OutputCaptureExtension;
+import rangordnung.core.placement.Profile;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Attendance;
 import rangordnung.core.record.Book;
@@ -42,9 +43,9 @@ class IsolationTest extends ServerTest {
         UUID screening = UUID.randomUUID();
         UUID team = UUID.randomUUID();
         Rosters.Member broken = new Rosters.Member(
-                UUID.randomUUID(), "Secret", "Name", Clearance.CLEARED, Optional.empty(), Optional.empty());
+                UUID.randomUUID(), "Secret", "Name", Clearance.CLEARED, Optional.empty(), Profile.UNKNOWN);
         Rosters.Member whole = new Rosters.Member(
-                UUID.randomUUID(), "Ada", "Grün", Clearance.CLEARED, Optional.empty(), Optional.empty());
+                UUID.randomUUID(), "Ada", "Grün", Clearance.CLEARED, Optional.empty(), Profile.UNKNOWN);
         Protocol protocol = json.read(
                 lead().get("/api/protocols/standard-floor/1").ok().body().toString(), Protocol.class);
         Screenings screenings = mock();
