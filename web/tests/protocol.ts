@@ -71,7 +71,7 @@ interface Battery {
   retests: Schemas['Retest'][];
 }
 
-const batteryFile = '../core/src/main/resources/rangordnung/protocols/battery.3.json';
+const batteryFile = '../core/src/main/resources/rangordnung/protocols/battery.4.json';
 
 /** A station with tests of the battery, as the server puts them together. */
 export function stationWith(athletes: string[], ...ids: string[]): Schemas['StationStationView'] {

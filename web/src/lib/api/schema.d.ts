@@ -986,8 +986,9 @@ export interface components {
                 [key: string]: number;
             };
             deepest: components["schemas"]["BodyModelPose"];
+            gains: components["schemas"]["BodyModelGains"];
             /** @enum {string} */
-            limit: "NONE" | "ANKLE" | "HIP" | "BALANCE";
+            limit: "NONE" | "ANKLE" | "HIP" | "ANKLE_AND_HIP" | "BALANCE";
             /** Format: double */
             plate?: number;
             reaches: boolean;
@@ -1018,16 +1019,17 @@ export interface components {
         BodyModelControllerBodyResponse: {
             answers: components["schemas"]["SidedBodyModelAnswer"];
             build: components["schemas"]["Build"];
+            chance: components["schemas"]["SidedDouble"];
             /** @enum {string} */
             decides: "LEFT" | "RIGHT";
             descent: components["schemas"]["BodyModelPose"][];
             tried: components["schemas"]["BodyRules"];
+            wall: components["schemas"]["SidedDouble"];
         };
         BodyModelControllerBodyStart: {
             ankle: components["schemas"]["SidedOptionalDouble"];
             /** Format: double */
             hip?: number;
-            perCentimetre: components["schemas"]["Threshold"];
             /** Format: double */
             shank?: number;
             /** Format: double */
@@ -1038,6 +1040,14 @@ export interface components {
             thigh?: number;
             /** Format: double */
             trunk?: number;
+        };
+        BodyModelGains: {
+            /** Format: double */
+            ankle: number;
+            /** Format: double */
+            hip: number;
+            /** Format: double */
+            plate: number;
         };
         BodyModelPose: {
             /** Format: double */
@@ -1302,6 +1312,7 @@ export interface components {
         FactAsked: {
             cleared: boolean;
             film: boolean;
+            injury?: components["schemas"]["FactInjury"];
             /** @enum {string} */
             kind: "asked";
             touch: boolean;
@@ -1333,6 +1344,12 @@ export interface components {
             side?: "LEFT" | "RIGHT";
             /** Format: uuid */
             trial: string;
+        };
+        FactInjury: {
+            /** @enum {string} */
+            region: "FOOT_OR_ANKLE" | "BELOW_KNEECAP" | "KNEE" | "ABOVE_KNEECAP" | "HIP_OR_GROIN" | "BACK" | "SHOULDER_OR_NECK" | "ELSEWHERE";
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
         };
         FactLegMeasured: {
             /** Format: double */
@@ -1608,7 +1625,7 @@ export interface components {
             flagFrom?: components["schemas"]["Threshold"];
             id: string;
             /** @enum {string} */
-            kind: "BEST_AND_MEAN" | "PARTS_PER_LEG_LENGTH" | "SIDE_DIFFERENCE" | "CONVERTED" | "FLAGGED_BELOW";
+            kind: "BEST_AND_MEAN" | "PARTS_PER_LEG_LENGTH" | "SIDE_DIFFERENCE" | "CONVERTED" | "WALL_ANGLE" | "FLAGGED_BELOW";
             name: components["schemas"]["Text"];
             part?: string;
             unit: string;
@@ -2045,7 +2062,7 @@ export interface components {
         Origin: {
             facts: string[];
             /** @enum {string} */
-            rule: "GRADE_BY_EYE" | "MEASURED_AGAINST_ANCHORS" | "CLEAN_IN_CLOSED_VIEW" | "NOTED_NOT_JUDGED" | "INWARD_KNEE_TOLERATED" | "HEELS_UP_VOIDS" | "TRIAL_FLAGGED" | "VIEW_MISSING" | "CONFIDENCE_TOO_LOW" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PARTS_MISSING" | "LEG_LENGTH_MISSING" | "PERSONAL_TARGET_MISSING" | "PAIN_STOPS" | "CHECK_IN" | "NO_TRIAL";
+            rule: "GRADE_BY_EYE" | "MEASURED_AGAINST_ANCHORS" | "MEASURED_SEEN_OR_NOT" | "CLEAN_IN_CLOSED_VIEW" | "NOTED_NOT_JUDGED" | "INWARD_KNEE_TOLERATED" | "HEELS_UP_VOIDS" | "TRIAL_FLAGGED" | "VIEW_MISSING" | "CONFIDENCE_TOO_LOW" | "RATER_COULD_NOT_TELL" | "PARTIAL_ON_PURPOSE" | "PARTS_MISSING" | "LEG_LENGTH_MISSING" | "PERSONAL_TARGET_MISSING" | "PAIN_STOPS" | "CHECK_IN" | "NO_TRIAL";
             thresholds: components["schemas"]["Threshold"][];
             /** Format: uuid */
             trial?: string;

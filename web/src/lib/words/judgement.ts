@@ -54,6 +54,7 @@ export const reasonWord: Record<Schemas['FindingNotAssessable']['reason'], () =>
 export const ruleWord: Record<Schemas['Origin']['rule'], () => string> = {
   GRADE_BY_EYE: m.rule_grade_by_eye,
   MEASURED_AGAINST_ANCHORS: m.rule_measured,
+  MEASURED_SEEN_OR_NOT: m.rule_measured_seen,
   CLEAN_IN_CLOSED_VIEW: m.rule_clean,
   NOTED_NOT_JUDGED: m.rule_noted,
   INWARD_KNEE_TOLERATED: m.rule_tolerated,

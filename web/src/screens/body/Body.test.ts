@@ -33,7 +33,9 @@ describe('the body model', () => {
   it('says how deep the body gets and what ends it', async () => {
     await shown();
     expect(screen.getByTestId('answer')).toHaveTextContent('Thigh ends 13.5° above parallel');
-    expect(screen.getByTestId('answer')).toHaveTextContent('The ankle ends it');
+    expect(screen.getByTestId('answer')).toHaveTextContent('Ankle and hip end it together');
+    expect(screen.getByTestId('answer')).toHaveTextContent(/One more degree of ankle: .*° deeper/);
+    expect(screen.getByTestId('answer')).toHaveTextContent(/Reaches the target: \d+ in 100/);
     expect(screen.getByTestId('answer')).toHaveTextContent('The left ankle is the stiffer one');
     expect(screen.getByText('5° more ankle')).toBeVisible();
   });

@@ -12,6 +12,7 @@
     NONE: m.body_limit_none,
     ANKLE: m.body_limit_ankle,
     HIP: m.body_limit_hip,
+    ANKLE_AND_HIP: m.body_limit_both,
     BALANCE: m.body_limit_balance,
   };
   const changeWord: Record<string, () => string> = {
@@ -44,6 +45,18 @@
     {#if said.answers.left.deepest.thigh !== said.answers.right.deepest.thigh}
       {m.body_stiffer({ side: sideWord[said.decides]() })}
     {/if}
+  </p>
+  <p class="mt-1">
+    {m.body_gains({
+      ankle: decimal(mine.gains.ankle),
+      hip: decimal(mine.gains.hip),
+      plate: decimal(mine.gains.plate),
+    })}
+  </p>
+  <p class="mt-1">
+    {m.body_chance({
+      chance: integer(100 * (said.decides === 'LEFT' ? said.chance.left : said.chance.right)),
+    })}
   </p>
   <dl class="mt-3 grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-4">
     {#each figures as [name, figure] (name)}

@@ -55,7 +55,7 @@
       max={60}
       step={1}
       bind:value={setting.ankle[side]}
-      hint={setting.atTheWall(setting.ankle[side])}
+      hint={setting.atTheWall(side)}
     />
   {/each}
   {#each segments as [segment, name] (segment)}

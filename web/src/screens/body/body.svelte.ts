@@ -128,11 +128,9 @@ export class BodySetting {
     return { ...Object.fromEntries(lengths), ...(hip && { hip: this.hip }) };
   }
 
-  /** How far from the wall the toes are at an angle of the shin, by the athlete's own factor. */
-  atTheWall(degrees: number): string {
-    return this.start
-      ? m.body_at_wall({ cm: decimal(degrees / this.start.perCentimetre.value) })
-      : '';
+  /** How far from the wall the toes are at an angle of the shin, by the athlete's own lengths. */
+  atTheWall(side: 'left' | 'right'): string {
+    return this.said ? m.body_at_wall({ cm: decimal(this.said.wall[side]) }) : '';
   }
 }
 

@@ -29,7 +29,7 @@ async function opened(member: Member, told: Parameters<typeof answering>[0] = {}
     screening: 's',
     names,
     focuses,
-    trial: (next) => next.id,
+    trial: (next: Schemas['LinkReportNextTrial']) => next.id,
     decided,
     cancelled: () => undefined,
   });

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
+  import { regionWord, sideWord, type Side } from '../../lib/words/judgement';
   import type { Desk } from './desk.svelte';
 
   let { desk, pain }: { desk: Desk; pain: () => void } = $props();
@@ -18,6 +19,10 @@
   ] as const;
 
   let yes = $state<Background[]>([]);
+  let injury = $state<{ region: Schemas['PainReport']['region'] | ''; side: Side | '' }>({
+    region: '',
+    side: '',
+  });
   let medical = $state(false);
   let film = $state(false);
   let touch = $state(false);
@@ -26,13 +31,23 @@
     void desk.current;
     const asked = desk.trial.asked;
     yes = asked ? [...asked.yes] : [];
+    injury = { region: asked?.injury?.region ?? '', side: asked?.injury?.side ?? '' };
     medical = asked ? !asked.cleared : false;
     film = asked?.film ?? false;
     touch = asked?.touch ?? false;
   });
 
+  const injured = $derived(yes.includes('INJURY_IN_TWELVE_MONTHS'));
+
   function present() {
-    desk.asked({ yes: $state.snapshot(yes), cleared: !medical, film, touch });
+    const { region, side } = $state.snapshot(injury);
+    desk.asked({
+      yes: $state.snapshot(yes),
+      ...(injured && region && { injury: { region, ...(side && { side }) } }),
+      cleared: !medical,
+      film,
+      touch,
+    });
     desk.next();
   }
 
@@ -56,6 +71,28 @@
       <label class="flex min-h-14 items-center gap-3 border-b border-base-300">
         <input type="checkbox" class="checkbox checkbox-lg" {value} bind:group={yes} />{word()}
       </label>
+      {#if value === 'INJURY_IN_TWELVE_MONTHS' && injured}
+        <div class="grid grid-cols-2 gap-2 py-2">
+          <label class="grid gap-1 text-sm font-bold"
+            >{m.injury_where()}
+            <select class="select w-full" bind:value={injury.region}>
+              <option value="">–</option>
+              {#each Object.entries(regionWord) as [region, name] (region)}<option value={region}
+                  >{name()}</option
+                >{/each}
+            </select>
+          </label>
+          <label class="grid gap-1 text-sm font-bold"
+            >{m.injury_side()}
+            <select class="select w-full" bind:value={injury.side}>
+              <option value="">–</option>
+              {#each Object.entries(sideWord) as [side, name] (side)}<option value={side}
+                  >{name()}</option
+                >{/each}
+            </select>
+          </label>
+        </div>
+      {/if}
     {/each}
   </fieldset>
   {#if medical}<p class="border-l-4 border-error pl-3 font-bold" role="alert">

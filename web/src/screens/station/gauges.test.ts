@@ -87,7 +87,7 @@ describe('measuring by hand', () => {
     await fireEvent.click(button('Ankle at the wall left: Not yet'));
     await fireEvent.click(button('Ankle at the wall right: Yes'));
     expect(written.map((f) => f.fact).filter((f) => f.kind === 'marked')).toMatchObject([
-      { side: 'LEFT', grade: 'MARKED' },
+      { side: 'LEFT', grade: 'SLIGHT' },
       { side: 'RIGHT', grade: 'NONE' },
     ]);
   });

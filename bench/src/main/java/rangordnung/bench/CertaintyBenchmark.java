@@ -49,7 +49,7 @@ final class CertaintyBenchmark {
     }
 
     private static void named(CertaintyRules rules) throws IOException {
-        Battery battery = read("protocols/battery.3", Battery.class);
+        Battery battery = read("protocols/battery.4", Battery.class);
         Protocol protocol = battery.protocol(new Battery.Recipe(
                 "known-truth",
                 1,

@@ -65,7 +65,7 @@ public final class Rater {
     }
 
     public Rater asked(Fact.Background... yes) {
-        return add(new Fact.Asked(Set.of(yes), true, false, false));
+        return add(new Fact.Asked(Set.of(yes), Optional.empty(), true, false, false));
     }
 
     public Rater leg(Side side, double centimetres) {

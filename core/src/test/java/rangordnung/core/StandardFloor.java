@@ -37,9 +37,9 @@ public final class StandardFloor {
     public static final CertaintyRules CERTAINTY =
             read("/rangordnung/certainty/house-certainty.1.json", CertaintyRules.class);
     public static final LinkRules LINKS = read("/rangordnung/links/house-links.3.json", LinkRules.class);
-    public static final Battery BATTERY = read("/rangordnung/protocols/battery.3.json", Battery.class);
+    public static final Battery BATTERY = read("/rangordnung/protocols/battery.4.json", Battery.class);
     public static final List<String> RECIPES =
-            List.of("standard-floor.4", "training-stance.3", "personal.3", "running-field.3", "quick-lesson.3");
+            List.of("standard-floor.5", "training-stance.4", "personal.4", "running-field.4", "quick-lesson.4");
 
     private StandardFloor() {}
 

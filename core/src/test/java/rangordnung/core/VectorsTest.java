@@ -53,7 +53,7 @@ class VectorsTest {
     private static final JsonMapper JSON = JsonMapper.builder()
             .changeDefaultPropertyInclusion(i -> i.withValueInclusion(JsonInclude.Include.NON_ABSENT))
             .build();
-    private static final Protocol FLOOR = StandardFloor.shipped("standard-floor.4");
+    private static final Protocol FLOOR = StandardFloor.shipped("standard-floor.5");
     private static final int CASES = 80;
 
     enum Vectors {

@@ -116,7 +116,7 @@ class LessonIT extends ScreenTest {
     @Order(1)
     void thirty_pupils_three_stations_and_a_network_that_fails_twice() {
         Page lead = founded();
-        atTheStation(lead, "Class 9", roster("Pupil", PUPILS), "standard-floor/4");
+        atTheStation(lead, "Class 9", roster("Pupil", PUPILS), "standard-floor/5");
         String screening = screening(lead);
         lead.navigate(product.address() + "#/screening/" + screening + "/plan");
         button(lead, "Remove Timed single-leg stance").click();
@@ -221,7 +221,7 @@ class LessonIT extends ScreenTest {
     @Order(2)
     void a_fault_is_retested_on_the_spot_and_explained() {
         Page page = signIn(page(390, 844), "lead", PASSWORD);
-        atTheStation(page, "Retests", roster("Re", 2), "standard-floor/4");
+        atTheStation(page, "Retests", roster("Re", 2), "standard-floor/5");
         String screening = screening(page);
         page.evaluate("() => { window.taps = 0; addEventListener('pointerdown', () => window.taps++, true); }");
         button(page, "Front: seen").click();
@@ -405,7 +405,7 @@ class LessonIT extends ScreenTest {
     @Order(6)
     void a_school_is_changed_only_after_seeing_whom_it_moves() {
         Page page = signedIn("lead", PASSWORD);
-        page.navigate(product.address() + "#/protocols/standard-floor/4");
+        page.navigate(product.address() + "#/protocols/standard-floor/5");
         button(page, "Edit as new version").click();
         page.getByLabel("Inward knee overhead").selectOption("TOLERATE_ONE_GRADE");
         assertThat(button(page, "Save as new version")).isDisabled();

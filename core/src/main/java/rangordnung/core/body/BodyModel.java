@@ -37,6 +37,9 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
     private static final double BACKWARD_SHIN = -15;
 
     private static final int HALVINGS = 40;
+    private static final double CENTIMETRE = 0.01;
+    /** Share of the larger gain from which two joints end the depth together (house convention). */
+    private static final double TOGETHER = 0.5;
 
     public BodyModel {
         if (!(plate >= 0 && plate <= HIGHEST_PLATE)) {
@@ -78,13 +81,20 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
     public enum Limit {
         /** Nothing within the range of the model. */
         NONE,
-        /** A free ankle would give the most: the shin can go no further forward, so the trunk must lean or the body falls back. */
+        /** A free ankle would give the most: the shin can go no further forward, so the trunk leans or the body falls back. */
         ANKLE,
         /** A free hip would give the most: it can flex no further without a tuck. */
         HIP,
-        /** Neither a free ankle nor a free hip alone would lead deeper. */
+        /** Both end it: a free one gives at least half of what the other does, or only both at once lead deeper. */
+        ANKLE_AND_HIP,
+        /** Neither a free ankle nor a free hip leads deeper. */
         BALANCE
     }
+
+    /**
+     * How much deeper the thigh comes, in degrees, with one more degree of a joint or one more centimetre of plate.
+     */
+    public record Gains(double ankle, double hip, double plate) {}
 
     /**
      * A balanced posture.
@@ -122,6 +132,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
      * @param reaches whether the target is reached
      * @param atTarget the posture at the target, where it is reached
      * @param plate   height of the smallest plate for the target in metres; 0 where none is needed; empty where none suffices
+     * @param gains   what one more degree or centimetre would give
      * @param changes thigh angle of the deepest posture after one change each
      */
     public record Answer(
@@ -130,6 +141,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
             boolean reaches,
             Optional<Pose> atTarget,
             Optional<Double> plate,
+            Gains gains,
             Map<ChangeOf, Double> changes) {}
 
     /**
@@ -272,6 +284,7 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
                 reaches,
                 reaches ? at(Math.max(target, deepest.thigh())) : Optional.empty(),
                 smallestPlate(target, steps),
+                gains(deepest),
                 changes);
     }
 
@@ -279,16 +292,32 @@ public record BodyModel(Build build, Limits limits, ArmPosition arms, BodyLoad l
         if (deepest.thigh() <= DEEPEST + EXACT) {
             return Limit.NONE;
         }
-        double freeAnkle = with(new Limits(Limits.MOST_SHIN, limits.hip(), limits.trunk()))
-                .deepest()
-                .thigh();
-        double freeHip = with(new Limits(limits.shin(), Limits.MOST_HIP, limits.trunk()))
-                .deepest()
-                .thigh();
-        if (Math.min(freeAnkle, freeHip) > deepest.thigh() - steps.sameDepth()) {
-            return Limit.BALANCE;
+        double ankle = deeper(deepest, Limits.MOST_SHIN, limits.hip());
+        double hip = deeper(deepest, limits.shin(), Limits.MOST_HIP);
+        double most = Math.max(ankle, hip);
+        if (most < steps.sameDepth()) {
+            return deeper(deepest, Limits.MOST_SHIN, Limits.MOST_HIP) < steps.sameDepth()
+                    ? Limit.BALANCE
+                    : Limit.ANKLE_AND_HIP;
         }
-        return freeAnkle <= freeHip ? Limit.ANKLE : Limit.HIP;
+        if (Math.min(ankle, hip) >= TOGETHER * most) {
+            return Limit.ANKLE_AND_HIP;
+        }
+        return ankle > hip ? Limit.ANKLE : Limit.HIP;
+    }
+
+    /** How much deeper other limits lead, in degrees of the thigh. */
+    private double deeper(Pose deepest, double shin, double hip) {
+        return deepest.thigh()
+                - with(new Limits(shin, hip, limits.trunk())).deepest().thigh();
+    }
+
+    private Gains gains(Pose deepest) {
+        double thicker = Math.min(HIGHEST_PLATE, plate + CENTIMETRE);
+        return new Gains(
+                deeper(deepest, Math.min(Limits.MOST_SHIN, limits.shin() + 1), limits.hip()),
+                deeper(deepest, limits.shin(), Math.min(Limits.MOST_HIP, limits.hip() + 1)),
+                deepest.thigh() - withPlate(thicker).deepest().thigh());
     }
 
     private Optional<Double> smallestPlate(double target, Steps steps) {

@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import rangordnung.core.body.Build;
 import rangordnung.core.body.Sided;
+import rangordnung.core.body.WallDistance;
 import rangordnung.core.protocol.Gauge;
 import rangordnung.core.record.Fact;
 
@@ -15,8 +17,9 @@ import rangordnung.core.record.Fact;
  *
  * @param gauge               how it is measured
  * @param legLengthCentimetres of the athlete, per side
+ * @param build               of the athlete, as far as it is known
  */
-record GaugeReader(Gauge gauge, Sided<Optional<Double>> legLengthCentimetres) {
+record GaugeReader(Gauge gauge, Sided<Optional<Double>> legLengthCentimetres, Optional<Build> build) {
 
     /** The readings of both sides; figures that compare sides stand on both. */
     Sided<Optional<Reading>> read(Sided<List<Fact.Measured>> values) {
@@ -123,6 +126,10 @@ record GaugeReader(Gauge gauge, Sided<Optional<Double>> legLengthCentimetres) {
                                     figure.unit(),
                                     v * figure.factor().orElseThrow().value(),
                                     false)));
+                case WALL_ANGLE ->
+                    build.ifPresent(b -> value(figure, own)
+                            .ifPresent(cm -> figures.add(new Reading.FigureValue(
+                                    figure.id(), figure.unit(), new WallDistance(b).shin(cm / 100), false))));
                 case FLAGGED_BELOW ->
                     combined(own, leg)
                             .ifPresent(v -> figures.add(new Reading.FigureValue(

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
+import rangordnung.core.body.Build;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.School;
@@ -39,10 +40,14 @@ public final class Judge {
                 new Absence(spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom());
         Sided<Optional<Double>> legs =
                 Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres));
+        Optional<KnownBody> body = KnownBody.of(particulars.stature(), spoken.body());
+        Optional<Build> build =
+                body.map(KnownBody::build).or(() -> particulars.stature().map(Build::ofStature));
         PersonalSetUp setUp = PersonalSetUp.of(protocol.tests().stream()
                 .filter(test -> test.role() == TestDefinition.Role.SET_UP)
                 .flatMap(test -> counted(test, baselines(test, TrialBook.of(test, book)), particulars).stream()
-                        .map(t -> new TrialJudge(protocol.rules(), protocol.school(), test, t, absence, legs).judge()))
+                        .map(t -> new TrialJudge(protocol.rules(), protocol.school(), test, t, absence, legs, build)
+                                .judge()))
                 .toList());
         School school = protocol.school().withOwnDepth(setUp.depthCeiling());
         List<TestResult> counting = new ArrayList<>();
@@ -52,7 +57,7 @@ public final class Judge {
             List<TrialBook> trials = TrialBook.of(test, book);
             List<TrialBook> baselines = baselines(test, trials);
             Function<TrialBook, TestResult> judged =
-                    t -> new TrialJudge(protocol.rules(), school, test, t, absence, legs).judge();
+                    t -> new TrialJudge(protocol.rules(), school, test, t, absence, legs, build).judge();
             Optional<TrialBook> counted = counted(test, baselines, particulars);
             switch (test.role()) {
                 case SCREEN -> counting.add(counted.map(judged).orElseGet(() -> untested(test, absence)));
@@ -71,6 +76,7 @@ public final class Judge {
         return new ScreenResult(
                 spoken.attendance(),
                 spoken.background(),
+                spoken.injury(),
                 spoken.pains(),
                 spoken.stop().isPresent(),
                 StopRules.refer(spoken.pains()),
@@ -78,7 +84,7 @@ public final class Judge {
                 looks,
                 retests,
                 setUp,
-                KnownBody.of(particulars.stature(), spoken.body()),
+                body,
                 MovementIndex.of(counting, protocol.rules()));
     }
 
@@ -93,6 +99,7 @@ public final class Judge {
     private record Spoken(
             Optional<Attendance> attendance,
             Set<Fact.Background> background,
+            Optional<Fact.Injury> injury,
             List<PainReport> pains,
             Optional<Entry> stop,
             Sided<Optional<Double>> legLength,
@@ -109,6 +116,7 @@ public final class Judge {
             return new Spoken(
                     book.last(Fact.Attended.class).map(Fact.Attended::attendance),
                     book.last(Fact.Asked.class).map(Fact.Asked::yes).orElse(Set.of()),
+                    book.last(Fact.Asked.class).flatMap(Fact.Asked::injury),
                     pains,
                     stop,
                     Sided.each(side -> book.facts(Fact.LegMeasured.class)

@@ -19,6 +19,8 @@ public record Origin(Rule rule, Optional<UUID> trial, List<UUID> facts, List<Thr
     public enum Rule {
         GRADE_BY_EYE,
         MEASURED_AGAINST_ANCHORS,
+        /** The same, but too noisy to tell four grades. */
+        MEASURED_SEEN_OR_NOT,
         CLEAN_IN_CLOSED_VIEW,
         NOTED_NOT_JUDGED,
         INWARD_KNEE_TOLERATED,

@@ -19,6 +19,7 @@ import rangordnung.core.safety.PainReport;
  *
  * @param attendance check-in, where there was one
  * @param background what was asked before and answered with yes
+ * @param injury     where an injury of the last months was, where that was told
  * @param pains      what hurt, in order
  * @param stopped    whether a pain report stopped the screen
  * @param refer      whether a clinician should be seen before this pattern is trained, whatever was seen of it
@@ -31,6 +32,7 @@ import rangordnung.core.safety.PainReport;
 public record ScreenResult(
         Optional<Attendance> attendance,
         Set<Fact.Background> background,
+        Optional<Fact.Injury> injury,
         List<PainReport> pains,
         boolean stopped,
         boolean refer,
@@ -103,6 +105,7 @@ public record ScreenResult(
         return new ScreenResult(
                 attendance,
                 background,
+                injury,
                 pains,
                 stopped,
                 refer,

@@ -9,6 +9,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import rangordnung.core.Ordered;
+import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Anchor;
@@ -35,6 +36,7 @@ final class TrialJudge {
     private final TrialBook trial;
     private final Absence absence;
     private final Sided<Optional<Double>> legLength;
+    private final Optional<Build> build;
 
     /** @param school of the protocol, with the athlete's own targets where the school takes them */
     TrialJudge(
@@ -43,13 +45,15 @@ final class TrialJudge {
             TestDefinition test,
             TrialBook trial,
             Absence absence,
-            Sided<Optional<Double>> legLength) {
+            Sided<Optional<Double>> legLength,
+            Optional<Build> build) {
         this.school = school;
         this.rules = rules;
         this.test = test;
         this.trial = trial;
         this.absence = absence;
         this.legLength = legLength;
+        this.build = build;
     }
 
     TestResult judge() {
@@ -115,7 +119,7 @@ final class TrialJudge {
     Sided<Optional<Reading>> readings(Criterion criterion) {
         return criterion
                 .gauge()
-                .map(gauge -> new GaugeReader(gauge, legLength).read(Sided.each(side -> {
+                .map(gauge -> new GaugeReader(gauge, legLength, build).read(Sided.each(side -> {
                     Optional<Side> at = criterion.extent() == Extent.SIDED ? Optional.of(side) : Optional.empty();
                     return trial.measured().getOrDefault(new TrialBook.Spot(criterion.id(), at), List.of()).stream()
                             .map(e -> (Fact.Measured) e.fact())
@@ -205,7 +209,7 @@ final class TrialJudge {
         return reading.value()
                 .flatMap(value -> anchor.map(a -> {
                     double size = criterion.extent() == Extent.DIRECTED ? Math.abs(value) : value;
-                    Grade grade = Grade.of(a.deviation(size), rules.gradeCutPoints());
+                    Grade grade = grade(a.deviation(size), a.offset(size), a.deviationSem());
                     return new Finding.Graded(
                             grade,
                             a.deviation(size),
@@ -213,7 +217,7 @@ final class TrialJudge {
                             a.deviationSem(),
                             grade,
                             Optional.empty(),
-                            measuredAgainst(a, entries));
+                            measuredAgainst(a, entries, a.deviationSem()));
                 }));
     }
 
@@ -306,16 +310,17 @@ final class TrialJudge {
         double offset = median(sizes.stream().map(anchor::offset).toList()) - allowed;
         double worst =
                 deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
+        double noise = noise(anchor, sure);
         return new Finding.Graded(
-                Grade.of(deviation, rules.gradeCutPoints()),
+                grade(deviation, offset, noise),
                 deviation,
                 Optional.of(offset),
-                noise(anchor, sure),
-                Grade.of(worst, rules.gradeCutPoints()),
+                noise,
+                Grade.worse(grade(deviation, offset, noise), grade(worst, Math.max(worst, offset), noise)),
                 Optional.empty(),
                 tolerated
                         ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor))
-                        : measuredAgainst(anchor, sure));
+                        : measuredAgainst(anchor, sure, noise));
     }
 
     private boolean sure(Entry measured) {
@@ -341,7 +346,29 @@ final class TrialJudge {
         return Math.max(anchor.deviationSem() * factor, own);
     }
 
-    private Origin measuredAgainst(Anchor anchor, List<Entry> entries) {
+    /**
+     * The grade of a measured deviation. An anchor whose range is narrower than four standard errors cannot tell four grades: the
+     * fault is then seen or not, and worse than slight only as far as the noise leaves no doubt.
+     */
+    private Grade grade(double deviation, double offset, double noise) {
+        Grade grade = Grade.of(deviation, rules.gradeCutPoints());
+        if (!coarse(noise) || grade == Grade.NONE) {
+            return grade;
+        }
+        double atLeast = Math.min(1, Math.max(0, offset - SURE * noise));
+        return Grade.worse(Grade.SLIGHT, Grade.of(atLeast, rules.gradeCutPoints()));
+    }
+
+    /** Four grades need a range of so many standard errors, and what is called worse lies this far from it (house convention). */
+    private static final double FOUR_GRADES = 4;
+
+    private static final double SURE = 1.645;
+
+    private static boolean coarse(double noise) {
+        return noise > 1 / FOUR_GRADES;
+    }
+
+    private Origin measuredAgainst(Anchor anchor, List<Entry> entries, double noise) {
         List<Threshold> factors = entries.stream()
                 .flatMap(e -> ((Fact.Measured) e.fact()).taken().stream())
                 .map(Fact.Taken::source)
@@ -349,7 +376,7 @@ final class TrialJudge {
                 .flatMap(source -> rules.noiseOf(source).stream())
                 .toList();
         return origin(
-                Origin.Rule.MEASURED_AGAINST_ANCHORS,
+                coarse(noise) ? Origin.Rule.MEASURED_SEEN_OR_NOT : Origin.Rule.MEASURED_AGAINST_ANCHORS,
                 entries.stream().map(Entry::id).toList(),
                 Stream.concat(Stream.of(thresholds(anchor)), factors.stream()).toArray(Threshold[]::new));
     }

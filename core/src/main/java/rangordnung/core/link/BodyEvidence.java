@@ -1,14 +1,13 @@
 package rangordnung.core.link;
 
-import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import rangordnung.core.body.ArmPosition;
 import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
+import rangordnung.core.body.UncertainBody;
 import rangordnung.core.body.WallDistance;
 import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.certainty.Evidence;
@@ -22,11 +21,6 @@ import rangordnung.core.protocol.TestDefinition;
  * no measurement, and say nothing.
  */
 final class BodyEvidence {
-
-    /** Where the noise of a value is tried: mean and ± √3 standard deviations, which carry a sixth of the weight each. */
-    private static final double[] SPREAD = {-Math.sqrt(3), 0, Math.sqrt(3)};
-
-    private static final double[] WEIGHTS = {1 / 6.0, 2 / 3.0, 1 / 6.0};
 
     private static final double EXACT = 0.01;
 
@@ -72,10 +66,11 @@ final class BodyEvidence {
         body.ifPresent(known -> wall.flatMap(AnkleTest.Wall::metres).ifPresent(metres -> {
             double lengths = 0;
             double hip = 0;
-            for (Draw draw : draws(known, metres)) {
-                if (!reaches(draw.build(), draw.shin(), draw.hip())) {
-                    lengths += draw.weight() * (reaches(known.average(), draw.shin(), draw.hip()) ? 1 : 0);
-                    hip += draw.weight() * (reaches(draw.build(), draw.shin(), BodyModel.Limits.HIP) ? 1 : 0);
+            for (UncertainBody.Draw draw : uncertain(known, metres).draws()) {
+                BodyModel model = draw.model();
+                if (!model.reaches(target)) {
+                    lengths += draw.weight() * (model.with(known.average()).reaches(target) ? 1 : 0);
+                    hip += draw.weight() * (model.with(free(model)).reaches(target) ? 1 : 0);
                 }
             }
             all.put(Link.PROPORTIONS, doubted(lengths));
@@ -92,45 +87,31 @@ final class BodyEvidence {
         return Evidence.ofChance(Math.min(1 - doubt, Math.max(doubt, chance)), rules);
     }
 
-    private record Draw(Build build, double shin, double hip, double weight) {}
+    private static BodyModel.Limits free(BodyModel model) {
+        return new BodyModel.Limits(
+                model.limits().shin(), BodyModel.Limits.HIP, model.limits().trunk());
+    }
 
-    private List<Draw> draws(KnownBody known, double metres) {
-        List<Draw> draws = new ArrayList<>();
-        double measuredHip = known.hip().orElse(BodyModel.Limits.HIP);
-        double hipNoise = known.hip().isPresent() ? rules.hipSem().value() : 0;
-        double lengthNoise = rules.lengthNoise().value() / 100;
-        for (int i = 0; i < SPREAD.length; i++) {
-            for (int j = 0; j < SPREAD.length; j++) {
-                for (int k = 0; k < SPREAD.length; k++) {
-                    double longer = 1 + SPREAD[i] * lengthNoise;
-                    Build build = known.build()
-                            .with(
-                                    Optional.of(known.build().shank() / longer),
-                                    Optional.of(known.build().thigh() * longer),
-                                    Optional.empty());
-                    double shin = new WallDistance(known.build())
-                            .shin(metres + SPREAD[j] * rules.wallSem().value() / 100);
-                    draws.add(new Draw(
-                            build,
-                            Math.max(0, Math.min(BodyModel.Limits.MOST_SHIN, shin)),
-                            Math.max(
-                                    BodyModel.Limits.LEAST_HIP,
-                                    Math.min(BodyModel.Limits.MOST_HIP, measuredHip + SPREAD[k] * hipNoise)),
-                            WEIGHTS[i] * WEIGHTS[j] * WEIGHTS[k]));
-                }
-            }
-        }
-        return draws;
+    private UncertainBody uncertain(KnownBody known, double metres) {
+        double shin = Math.max(0, Math.min(BodyModel.Limits.MOST_SHIN, new WallDistance(known.build()).shin(metres)));
+        return new UncertainBody(
+                model(known.build(), shin, known.hip().orElse(BodyModel.Limits.HIP)),
+                rules.lengthNoise().value() / 100,
+                rules.wallSem().value() / 100,
+                known.hip().isPresent() ? rules.hipSem().value() : 0);
     }
 
     private boolean reaches(Build build, double shin, double hip) {
+        return model(build, shin, hip).reaches(target);
+    }
+
+    private BodyModel model(Build build, double shin, double hip) {
         return new BodyModel(
-                        build,
-                        new BodyModel.Limits(shin, hip, BodyModel.Limits.TRUNK),
-                        arms(fault.test().test()),
-                        BodyLoad.NONE,
-                        0)
-                .reaches(target);
+                build,
+                new BodyModel.Limits(shin, hip, BodyModel.Limits.TRUNK),
+                arms(fault.test().test()),
+                BodyLoad.NONE,
+                0);
     }
 
     private static ArmPosition arms(TestDefinition test) {

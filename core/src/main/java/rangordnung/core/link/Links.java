@@ -12,6 +12,7 @@ import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Fact;
+import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
 
 /** Weighs what speaks for and against each link that may limit an athlete. */
@@ -59,10 +60,12 @@ public final class Links {
 
     /**
      * Whether a clinician should be seen before this pattern is trained: for what was said of pain, or since a fault was seen in
-     * which pain or an old injury comes first.
+     * which pain or an old injury comes first. A clearance answers for the injury, and not for pain.
      */
-    public boolean refers(ScreenResult screen) {
-        return screen.refer() || hurtsBelow(screen) && screen.criteria().anyMatch(this::painFirst);
+    public boolean refers(ScreenResult screen, Clearance clearance) {
+        boolean injured = injuredBelow(screen) && clearance != Clearance.CLEARED;
+        return screen.refer()
+                || (hurtsNow(screen) || injured) && screen.criteria().anyMatch(this::painFirst);
     }
 
     private boolean painFirst(CriterionResult result) {
@@ -161,8 +164,17 @@ public final class Links {
 
     /** Pain or an old injury where a drift may come from: leg, hip or back. */
     private static boolean hurtsBelow(ScreenResult screen) {
+        return injuredBelow(screen) || hurtsNow(screen);
+    }
+
+    private static boolean hurtsNow(ScreenResult screen) {
+        return screen.pains().stream().anyMatch(p -> p.region().bearsWeight());
+    }
+
+    /** An injury of which nobody has said where it was may have been there. */
+    private static boolean injuredBelow(ScreenResult screen) {
         return screen.background().contains(Fact.Background.INJURY_IN_TWELVE_MONTHS)
-                || screen.pains().stream().anyMatch(p -> p.region().bearsWeight());
+                && screen.injury().map(i -> i.region().bearsWeight()).orElse(true);
     }
 
     /** Pain at the kneecap after a change of load: the load is cut, and the form is not blamed. */

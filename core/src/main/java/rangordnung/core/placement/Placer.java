@@ -137,7 +137,7 @@ public final class Placer {
         if (clearance == Clearance.NOT_CLEARED) {
             reasons.add(new Reason.NotCleared());
         }
-        if (links.refers(screen)) {
+        if (links.refers(screen, clearance)) {
             reasons.add(new Reason.Refer());
         }
         return reasons;

@@ -134,6 +134,8 @@ public record Gauge(
         SIDE_DIFFERENCE,
         /** The value times a factor. */
         CONVERTED,
+        /** The shin angle that a toe-to-wall distance stands for, by the athlete’s own lengths. */
+        WALL_ANGLE,
         /** The judged value against a limit below which it is flagged. */
         FLAGGED_BELOW
     }

@@ -31,12 +31,15 @@ public sealed interface Fact {
      * What was asked before the start and answered with yes. Medical answers are not kept; they lead to an athlete
      * who is not cleared.
      *
+     * @param injury  where the injury was, once that was asked
      * @param cleared false where a medical question was answered with yes
      * @param film  whether filming is allowed
      * @param touch whether touching is allowed
      */
-    record Asked(Set<Background> yes, boolean cleared, boolean film, boolean touch) implements Fact {
+    record Asked(Set<Background> yes, Optional<Injury> injury, boolean cleared, boolean film, boolean touch)
+            implements Fact {
         public Asked {
+            Refusal.present(injury, "injury");
             yes = Ordered.copy(Refusal.each(yes, "yes"));
         }
     }
@@ -269,6 +272,14 @@ public sealed interface Fact {
         public RetestOf {
             Refusal.name(retest, "retest");
             Refusal.present(baseline, "baseline");
+        }
+    }
+
+    /** Where an injury was; nothing else of it is kept, however old it is. */
+    record Injury(PainReport.Region region, Optional<Side> side) {
+        public Injury {
+            Refusal.present(region, "region");
+            Refusal.present(side, "side");
         }
     }
 

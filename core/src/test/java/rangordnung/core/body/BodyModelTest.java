@@ -112,8 +112,25 @@ class BodyModelTest {
         }
     }
 
+    /** With more noise a depth that is just reached is less sure, and one that is far away is out of reach all the same. */
+    @Test
+    void how_sure_a_depth_is_follows_from_what_is_uncertain() {
+        BodyModel model =
+                new BodyModel(AVERAGE, new BodyModel.Limits(38, 120, 65), ArmPosition.FORWARD, BodyLoad.NONE, 0);
+        double deepest = model.deepest().thigh();
+        UncertainBody known = new UncertainBody(model, 0.001, 0.0005, 0.1);
+        UncertainBody vague = new UncertainBody(model, 0.03, 0.006, 5);
+        assertThat(vague.draws().stream()
+                        .mapToDouble(UncertainBody.Draw::weight)
+                        .sum())
+                .isCloseTo(1, within(1e-9));
+        assertThat(known.reaches(deepest + 3)).isCloseTo(1, within(1e-9));
+        assertThat(vague.reaches(deepest + 3)).isBetween(0.5, 0.95);
+        assertThat(vague.reaches(deepest - 30)).isLessThan(0.05);
+    }
+
     @ParameterizedTest
-    @CsvSource({"20, 130, ANKLE, false", "45, 80, HIP, false", "45, 160, NONE, true"})
+    @CsvSource({"20, 130, ANKLE, false", "45, 80, HIP, false", "38, 125, ANKLE_AND_HIP, true", "45, 160, NONE, true"})
     void it_says_what_ends_the_descent(double ankle, double hip, BodyModel.Limit limit, boolean reaches) {
         BodyModel model =
                 new BodyModel(AVERAGE, new BodyModel.Limits(ankle, hip, 65), ArmPosition.FORWARD, BodyLoad.NONE, 0);
@@ -121,6 +138,11 @@ class BodyModelTest {
         assertThat(answer.limit()).isEqualTo(limit);
         assertThat(answer.reaches()).isEqualTo(reaches);
         assertThat(answer.atTarget().isPresent()).isEqualTo(reaches);
+        if (limit != BodyModel.Limit.NONE) {
+            assertThat(answer.gains().ankle()).isPositive();
+            assertThat(answer.gains().hip()).isPositive();
+            assertThat(answer.gains().plate()).isGreaterThan(answer.gains().ankle());
+        }
     }
 
     /** Below about 25 degrees of ankle, parallel is out of reach for an average body (common practice). */

@@ -9,6 +9,7 @@ import static rangordnung.core.link.LinkReport.Standing.UNLIKELY;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -114,7 +115,7 @@ class LinksTest {
     private static Proposal.Placed placed(Rater book) {
         return (Proposal.Placed) new Placer(
                         StandardFloor.LADDERS, StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.CERTAINTY, FLOOR)
-                .propose(List.of(book.judged(FLOOR)), Clearance.CLEARED, Profile.UNKNOWN);
+                .propose(List.of(book.judged(FLOOR)), Clearance.NOT_ASKED, Profile.UNKNOWN);
     }
 
     /** What the trade expects of a squat, its retests and a wall test; common practice, no source. */
@@ -309,15 +310,29 @@ class LinksTest {
         }
         LinkReport.Explanation drift = explain(book, "drift");
         assertThat(drift.painFirst()).isEqualTo(first);
-        assertThat(LINKS.refers(book.judged(FLOOR))).isEqualTo(first);
+        assertThat(LINKS.refers(book.judged(FLOOR), Clearance.NOT_ASKED)).isEqualTo(first);
         assertThat(drift.next().isPresent()).as("no band is offered").isEqualTo(!first);
         assertThat(placed(book).focus()).isEqualTo(focus);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"KNEE, NOT_ASKED, true", "KNEE, CLEARED, false", "SHOULDER_OR_NECK, NOT_ASKED, false"})
+    void an_old_injury_is_asked_where_it_was_and_a_clearance_answers_it(
+            PainReport.Region region, Clearance clearance, boolean refers) {
+        Rater book = squat("drift R MARKED")
+                .add(new Fact.Asked(
+                        Set.of(Fact.Background.INJURY_IN_TWELVE_MONTHS),
+                        Optional.of(new Fact.Injury(region, Optional.of(Side.RIGHT))),
+                        true,
+                        false,
+                        false));
+        assertThat(LINKS.refers(book.judged(FLOOR), clearance)).isEqualTo(refers);
     }
 
     @Test
     void an_old_injury_with_a_slight_drop_locks_nobody_away() {
         Rater book = squat("drop L SLIGHT").asked(Fact.Background.INJURY_IN_TWELVE_MONTHS);
-        assertThat(LINKS.refers(book.judged(FLOOR))).isFalse();
+        assertThat(LINKS.refers(book.judged(FLOOR), Clearance.NOT_ASKED)).isFalse();
         assertThat(placed(book).focus()).isNotEqualTo(Focus.PROTECT);
     }
 

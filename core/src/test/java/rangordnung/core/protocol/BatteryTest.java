@@ -53,11 +53,11 @@ class BatteryTest {
     /** The batteries and schools of the protocols that ship; common practice, no source. */
     @ParameterizedTest
     @CsvSource({
-        "standard-floor.4, overhead-squat split-squat timed-stance wall-test, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, VOID_AND_CHAIR, CUE_ONLY_EXPERIENCED",
-        "training-stance.3, own-stance-squat forward-lunge reach wall-test, FIXED, SHOULDER, KNEE_HEIGHT, FOOT_AXIS, VOID_AND_HEELS_UP, BANDS",
-        "personal.3, own-stance-squat long-lunge running-hold wall-ball-stork front-loaded-hold, PERSONAL, PERSONAL, PERSONAL_CEILING, BIG_TOE_OUTER_BORDER, GRADE_ONLY, NO_BANDS",
-        "running-field.3, running-lunge own-stance-squat timed-stance reach, RANGE, SHOULDER, KNEE_HEIGHT, HIP_ANKLE_LINE, VOID_AND_HEELS_UP, CUE_ONLY_EXPERIENCED",
-        "quick-lesson.3, sit-to-stand split-squat, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, GRADE_ONLY, NO_BANDS"
+        "standard-floor.5, overhead-squat split-squat timed-stance wall-test, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, VOID_AND_CHAIR, CUE_ONLY_EXPERIENCED",
+        "training-stance.4, own-stance-squat forward-lunge reach wall-test, FIXED, SHOULDER, KNEE_HEIGHT, FOOT_AXIS, VOID_AND_HEELS_UP, BANDS",
+        "personal.4, own-stance-squat long-lunge running-hold wall-ball-stork front-loaded-hold, PERSONAL, PERSONAL, PERSONAL_CEILING, BIG_TOE_OUTER_BORDER, GRADE_ONLY, NO_BANDS",
+        "running-field.4, running-lunge own-stance-squat timed-stance reach, RANGE, SHOULDER, KNEE_HEIGHT, HIP_ANKLE_LINE, VOID_AND_HEELS_UP, CUE_ONLY_EXPERIENCED",
+        "quick-lesson.4, sit-to-stand split-squat, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, GRADE_ONLY, NO_BANDS"
     })
     void a_recipe_has_its_tests_and_its_school(
             String recipe,
@@ -172,7 +172,7 @@ class BatteryTest {
     @Test
     void set_up_tests_are_never_graded_and_the_knee_hug_has_nine_cells_a_side() {
         TestDefinition setUp =
-                StandardFloor.shipped("personal.3").test("personal-set-up").orElseThrow();
+                StandardFloor.shipped("personal.4").test("personal-set-up").orElseThrow();
 
         assertThat(setUp.role()).isEqualTo(TestDefinition.Role.SET_UP);
         assertThat(setUp.criteria()).allSatisfy(c -> assertThat(c.anchors()).isEmpty());
@@ -224,7 +224,7 @@ class BatteryTest {
     void every_policy_acts() {
         Battery battery = StandardFloor.BATTERY;
         String data =
-                StandardFloor.tree("/rangordnung/protocols/battery.3.json").toString();
+                StandardFloor.tree("/rangordnung/protocols/battery.4.json").toString();
         Set<String> decided = Set.of("depthTarget", "kneeReference", "heelLift", "overheadKnee", "bands");
         Set<String> training = Set.of("heelPlates", "soreKnee", "footWeight", "breathing");
         for (Question question : battery.questions()) {
@@ -240,7 +240,7 @@ class BatteryTest {
 
     @Test
     void a_school_changes_the_set_up_and_the_words_of_its_tests() {
-        Protocol parallel = StandardFloor.shipped("standard-floor.4");
+        Protocol parallel = StandardFloor.shipped("standard-floor.5");
         Map<String, Policy> other = new LinkedHashMap<>(parallel.policies());
         other.putAll(School.of(
                         StandardFloor.BATTERY.questions(),
@@ -290,7 +290,7 @@ class BatteryTest {
         assertThat(StandardFloor.RULES.checked(StandardFloor.LADDERS, StandardFloor.LINKS))
                 .isEqualTo(StandardFloor.RULES);
         String battery =
-                StandardFloor.tree("/rangordnung/protocols/battery.3.json").toString();
+                StandardFloor.tree("/rangordnung/protocols/battery.4.json").toString();
         assertThatThrownBy(() -> StandardFloor.JSON.readValue(
                         battery.replace("\"retest\":\"chair\"", "\"retest\":\"stool\""), Battery.class))
                 .hasMessageContaining("no retest stool");

@@ -251,7 +251,7 @@ class DemoData implements ApplicationRunner {
                     + ";test wall-test;wall L wall-distance=14;wall R wall-distance=14.5;side",
             "present;asked;test overhead-squat;knee-line L SLIGHT;arch L MARKED;front;side;retest inner-forefoot-up;knee-line L SEVERE;front;side;"
                     + LUNGE_CLEAN + ";" + STANCE,
-            "present;asked INJURY_IN_TWELVE_MONTHS;test overhead-squat;drift R MARKED;front;side;" + LUNGE_CLEAN,
+            "present;asked INJURY_IN_TWELVE_MONTHS KNEE R;test overhead-squat;drift R MARKED;front;side;" + LUNGE_CLEAN,
             "present;asked;test overhead-squat;knee-line R MARKED;front;side;retest target;front;side;test split-squat;knee-line R SLIGHT;front;side;"
                     + WALL,
             "present;asked;" + SQUAT_CLEAN

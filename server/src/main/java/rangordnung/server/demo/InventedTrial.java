@@ -73,6 +73,10 @@ final class InventedTrial {
                 send(
                         new Fact.Asked(
                                 word.length > 1 ? Set.of(Fact.Background.valueOf(word[1])) : Set.of(),
+                                word.length > 2
+                                        ? Optional.of(
+                                                new Fact.Injury(PainReport.Region.valueOf(word[2]), side(word[3])))
+                                        : Optional.empty(),
                                 true,
                                 false,
                                 false),

@@ -19,12 +19,14 @@ import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.body.UncertainBody;
+import rangordnung.core.body.WallDistance;
+import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.judgement.KnownBody;
 import rangordnung.core.judgement.Reading;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.protocol.BodyRules;
 import rangordnung.core.protocol.Family;
-import rangordnung.core.protocol.Threshold;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.results.Results;
@@ -71,12 +73,16 @@ class BodyModelController {
     /**
      * What the body can do with each ankle; in a squat the stiffer one decides.
      *
+     * @param chance  that the target is reached, with the noise of lengths, wall distance and hip, 0 to 1
+     * @param wall    toe-to-wall distance that each ankle stands for, centimetres
      * @param descent postures from standing to the deepest of the side that decides
      * @param tried   the sizes of the changes
      */
     record BodyResponse(
             Build build,
             Sided<BodyModel.Answer> answers,
+            Sided<Double> chance,
+            Sided<Double> wall,
             Side decides,
             List<BodyModel.Pose> descent,
             BodyRules tried) {}
@@ -86,7 +92,6 @@ class BodyModelController {
      *
      * @param stature centimetres
      * @param ankle   shin angle from the wall test
-     * @param perCentimetre degrees for each centimetre at the wall
      * @param target  thigh angle that the school aims at
      */
     record BodyStart(
@@ -96,7 +101,6 @@ class BodyModelController {
             Optional<Double> thigh,
             Optional<Double> trunk,
             Optional<Double> hip,
-            Threshold perCentimetre,
             double target) {}
 
     private final Results results;
@@ -114,7 +118,21 @@ class BodyModelController {
         Side decides =
                 answers.left().deepest().thigh() >= answers.right().deepest().thigh() ? Side.LEFT : Side.RIGHT;
         BodyModel model = asked.model(decides);
-        return new BodyResponse(model.build(), answers, decides, model.descent(STEPS), protocols.bodyRules());
+        CertaintyRules noise = protocols.certaintyRules();
+        return new BodyResponse(
+                model.build(),
+                answers,
+                Sided.each(side -> new UncertainBody(
+                                asked.model(side),
+                                noise.lengthNoise().value() / 100,
+                                noise.wallSem().value() / 100,
+                                noise.hipSem().value())
+                        .reaches(asked.target())),
+                Sided.each(side -> 100
+                        * new WallDistance(model.build()).distance(asked.ankle().get(side))),
+                decides,
+                model.descent(STEPS),
+                protocols.bodyRules());
     }
 
     /** Where the sliders stand when an athlete is chosen. */
@@ -125,28 +143,19 @@ class BodyModelController {
                 .filter(a -> a.athlete().id().equals(athlete))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));
-        Threshold factor = perCentimetre();
         Optional<KnownBody> body = screened.result().body();
+        Optional<Build> build =
+                body.map(KnownBody::build).or(() -> screened.athlete().stature().map(Build::ofStature));
         double target = screen.protocol().school().targetThigh().orElse(0.0);
         return new BodyStart(
                 screened.athlete().stature().map(m -> m * 100),
-                Sided.each(side -> wall(screened.result(), side).map(cm -> cm * factor.value())),
+                Sided.each(side -> build.flatMap(
+                        b -> wall(screened.result(), side).map(cm -> new WallDistance(b).shin(cm / 100)))),
                 body.map(b -> b.build().shank() * 100),
                 body.map(b -> b.build().thigh() * 100),
                 body.map(b -> b.build().trunk() * 100),
                 body.flatMap(KnownBody::hip),
-                factor,
                 target);
-    }
-
-    private Threshold perCentimetre() {
-        return protocols.battery().criteria().stream()
-                .filter(c -> c.family() == Family.ANKLE)
-                .flatMap(c -> c.gauge().stream())
-                .flatMap(g -> g.figures().stream())
-                .flatMap(f -> f.factor().stream())
-                .findFirst()
-                .orElseThrow();
     }
 
     /** Distance at the wall in this screening, counted or only done to tell causes apart. */

@@ -44,7 +44,7 @@ public class Protocols {
     private static final String WHOLE = "standard-floor.1";
 
     private static final List<String> RECIPES =
-            List.of("standard-floor.4", "training-stance.3", "personal.3", "running-field.3", "quick-lesson.3");
+            List.of("standard-floor.5", "training-stance.4", "personal.4", "running-field.4", "quick-lesson.4");
 
     private final ProtocolVersionRepository versions;
     private final StoredJson json;
@@ -75,7 +75,7 @@ public class Protocols {
         this.poseRules = json.read(resource("motion/house-pose.1"), PoseRules.class);
         this.bodyRules = json.read(resource("body/house-body.1"), BodyRules.class);
         this.certaintyRules = json.read(resource("certainty/house-certainty.1"), CertaintyRules.class);
-        this.battery = json.read(resource("protocols/battery.3"), Battery.class);
+        this.battery = json.read(resource("protocols/battery.4"), Battery.class);
         this.linkRules =
                 json.read(resource("links/house-links.3"), LinkRules.class).checked(battery);
         this.placementRules = json.read(resource("placement/house-rules.2"), PlacementRules.class)

@@ -227,7 +227,7 @@ class ResultController {
                 screened.incident(),
                 result.index(),
                 !result.pains().isEmpty(),
-                links.refers(result),
+                links.refers(result, screened.athlete().clearance()),
                 flagged,
                 cells);
     }
@@ -323,7 +323,7 @@ class ResultController {
                 now.attendance(),
                 now.pains(),
                 now.stopped(),
-                links.refers(now),
+                links.refers(now, member.clearance()),
                 now.index(),
                 change(before, now.index(), coverage),
                 now.tests().stream().map(t -> test(t, before, coverage)).toList(),

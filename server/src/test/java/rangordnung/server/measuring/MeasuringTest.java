@@ -82,10 +82,17 @@ class MeasuringTest extends ServerTest {
         throw new AssertionError("no criterion " + id);
     }
 
-    /** Simulated, measured, sent and judged: 30 % inside is marked, and the network's noise is twice that of a file. */
+    /**
+     * Simulated, measured, sent and judged: 30 % inside is marked. The network's noise is twice that of a file, and then the
+     * anchor's range has no room for four grades.
+     */
     @ParameterizedTest
-    @CsvSource({"SIMULATED, 1", "POSE, 2", "MARKED, 1.25"})
-    void a_measured_clip_is_judged_with_the_noise_of_its_source(String source, double factor) {
+    @CsvSource({
+        "SIMULATED, 1, MEASURED_AGAINST_ANCHORS",
+        "POSE, 2, MEASURED_SEEN_OR_NOT",
+        "MARKED, 1.25, MEASURED_AGAINST_ANCHORS"
+    })
+    void a_measured_clip_is_judged_with_the_noise_of_its_source(String source, double factor, String rule) {
         JsonNode said = measured(clip("FRONT", 30, 0), source);
         assertThat(said.at("/report/repetitions").size()).isEqualTo(3);
         open();
@@ -93,9 +100,10 @@ class MeasuringTest extends ServerTest {
 
         JsonNode knee = criterion("knee-line");
         assertThat(knee.at("/findings/left/grade").stringValue()).isEqualTo("NONE");
-        assertThat(knee.at("/findings/right/grade").stringValue()).isIn("MARKED", "SEVERE");
+        assertThat(knee.at("/findings/right/grade").stringValue())
+                .isIn(rule.equals("MEASURED_SEEN_OR_NOT") ? List.of("SLIGHT") : List.of("MARKED", "SEVERE"));
         assertThat(knee.at("/findings/right/sem").doubleValue()).isCloseTo(factor * 6 / 40, within(0.02));
-        assertThat(knee.at("/findings/right/origin/rule").stringValue()).isEqualTo("MEASURED_AGAINST_ANCHORS");
+        assertThat(knee.at("/findings/right/origin/rule").stringValue()).isEqualTo(rule);
         assertThat(knee.get("told")).anySatisfy(t -> {
             assertThat(t.get("measure").stringValue()).isEqualTo("knee-to-foot-offset");
             assertThat(t.get("source").stringValue()).isEqualTo(source);
@@ -212,9 +220,9 @@ class MeasuringTest extends ServerTest {
         }
         Client.Answer start = lead.get("/api/screenings/" + hall.screening() + "/results/" + athlete + "/body")
                 .ok();
-        assertThat(start.body().at("/ankle/left").doubleValue()).isCloseTo(39.6, within(0.01));
+        assertThat(start.body().at("/ankle/left").doubleValue()).isCloseTo(36.2, within(0.05));
         String asked =
-                "{\"stature\":175,\"shank\":39.5,\"thigh\":48.5,\"ankle\":{\"left\":39.6,\"right\":39.6},\"hip\":130,\"arms\":\"OVERHEAD\",\"place\":\"NONE\",\"load\":0,\"plate\":0,\"target\":0}";
+                "{\"stature\":175,\"shank\":39.5,\"thigh\":48.5,\"ankle\":{\"left\":36.2,\"right\":36.2},\"hip\":130,\"arms\":\"OVERHEAD\",\"place\":\"NONE\",\"load\":0,\"plate\":0,\"target\":0}";
         Client.Answer said = lead.post("/api/body-model", asked).ok();
         assertThat(said.body().at("/answers/left/reaches").booleanValue()).isFalse();
         lead.post("/api/body-model", asked.replace("\"stature\":175", "\"stature\":17"))
@@ -240,7 +248,7 @@ class MeasuringTest extends ServerTest {
 
     private String wallPart() {
         for (JsonNode c :
-                lead.get("/api/protocols/standard-floor/4").ok().body().at("/tests/3/criteria")) {
+                lead.get("/api/protocols/standard-floor/5").ok().body().at("/tests/3/criteria")) {
             if (c.get("id").stringValue().equals("wall")) {
                 return c.at("/gauge/parts/0/id").stringValue();
             }
