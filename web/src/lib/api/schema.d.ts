@@ -833,14 +833,25 @@ export interface components {
             role: "LEAD" | "RATER" | "HELPER";
         };
         AgreementControllerAgreementView: {
-            all?: components["schemas"]["AgreementControllerGradeAgreement"];
-            grades: components["schemas"]["AgreementControllerGradeAgreement"][];
+            noise?: components["schemas"]["HouseNoise"];
+            noises: components["schemas"]["AgreementControllerCriterionNoise"][];
             pairings: components["schemas"]["AgreementControllerPairing"][];
-            values: components["schemas"]["AgreementControllerValueAgreement"][];
+            raters: components["schemas"]["AgreementControllerRaters"][];
+        };
+        AgreementControllerCriterionNoise: {
+            criterion: string;
+            noise: components["schemas"]["HouseNoise"];
         };
         AgreementControllerGradeAgreement: {
-            criterion?: string;
-            kappa?: components["schemas"]["AgreementControllerWorded"];
+            criterion: string;
+            /** Format: int32 */
+            pairs: number;
+            /** Format: double */
+            percent: number;
+            weighted?: components["schemas"]["AgreementControllerWorded"];
+        };
+        AgreementControllerOverall: {
+            enough: boolean;
             /** Format: int32 */
             pairs: number;
             /** Format: double */
@@ -864,17 +875,26 @@ export interface components {
             /** Format: uuid */
             trial: string;
         };
+        AgreementControllerRaters: {
+            all: components["schemas"]["AgreementControllerOverall"];
+            first: string;
+            grades: components["schemas"]["AgreementControllerGradeAgreement"][];
+            second: string;
+            values: components["schemas"]["AgreementControllerValueAgreement"][];
+        };
         AgreementControllerValueAgreement: {
-            /** Format: double */
-            agreement?: number;
-            /** Format: double */
-            consistency?: number;
+            agreement?: components["schemas"]["Interval"];
+            consistency?: components["schemas"]["Interval"];
             criterion: string;
             limits?: components["schemas"]["LimitsOfAgreement"];
             /** Format: int32 */
             pairs: number;
         };
         AgreementControllerWorded: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
             /** @enum {string} */
             strength: "POOR" | "SLIGHT" | "FAIR" | "MODERATE" | "SUBSTANTIAL" | "ALMOST_PERFECT";
             /** Format: double */
@@ -1096,8 +1116,12 @@ export interface components {
             detectable: number;
             /** Format: double */
             difference: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
             /** @enum {string} */
-            verdict: "IMPROVED" | "WORSE" | "WITHIN_NOISE";
+            verdict: "IMPROVED" | "WORSE" | "SAME" | "CANNOT_TELL";
         };
         Clip: {
             /** Format: int32 */
@@ -1742,6 +1766,14 @@ export interface components {
             seconds: number;
             tests: string[];
         };
+        HouseNoise: {
+            /** Format: int32 */
+            looks: number;
+            /** Format: double */
+            own: number;
+            /** Format: double */
+            protocol: number;
+        };
         ImportPlanRow: {
             /** @enum {string} */
             action: "NEW" | "UPDATE" | "UNCHANGED" | "PROBLEM";
@@ -1756,6 +1788,14 @@ export interface components {
             /** @enum {string} */
             column: "GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "EXPERIENCE" | "AIM" | "CLEARANCE" | "IGNORED";
             text: string;
+        };
+        Interval: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            value: number;
         };
         Ladders: {
             aids: components["schemas"]["Aid"][];
@@ -1800,12 +1840,9 @@ export interface components {
             slight: number;
         };
         LimitsOfAgreement: {
-            /** Format: double */
-            bias: number;
-            /** Format: double */
-            high: number;
-            /** Format: double */
-            low: number;
+            bias: components["schemas"]["Interval"];
+            high: components["schemas"]["Interval"];
+            low: components["schemas"]["Interval"];
             /** Format: int32 */
             pairs: number;
         };

@@ -90,7 +90,8 @@ export const depthWord: Record<
 export const verdictWord: Record<Schemas['Change']['verdict'], () => string> = {
   IMPROVED: m.change_improved,
   WORSE: m.change_worse,
-  WITHIN_NOISE: m.change_within_noise,
+  SAME: m.change_same,
+  CANNOT_TELL: m.change_cannot_tell,
 };
 
 type Contraindication = Schemas['Exercise']['notFor'][number];

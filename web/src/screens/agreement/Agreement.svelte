@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { push } from 'svelte-spa-router';
   import { ladders, Names, protocolOf } from '../../lib/api/catalogue';
   import { api, ask, type Schemas } from '../../lib/api/client';
   import Notch from '../../lib/notch/Notch.svelte';
@@ -9,6 +10,7 @@
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { cellWord, sideWord, strengthWord } from '../../lib/words/judgement';
   import { decimal, hundredths, integer, quoted, say } from '../../lib/words/words';
+  import { trouble } from '../../lib/words/trouble';
   import Settle from './Settle.svelte';
 
   let { params }: { params: { id: string } } = $props();
@@ -29,15 +31,47 @@
 
   type Pairing = Schemas['AgreementControllerPairing'];
   const differing = (p: Pairing) => p.comparisons.filter((c) => c.apart > 0);
+  type Figure = { value: number; low: number; high: number };
+  const ranged = (f: Figure, words = hundredths) =>
+    m.agreement_range({ value: words(f.value), low: words(f.low), high: words(f.high) });
   const kappa = (k: Schemas['AgreementControllerWorded'] | undefined) =>
-    k ? `${hundredths(k.value)} (${strengthWord[k.strength]()})` : m.agreement_no_kappa();
+    k ? `${ranged(k)}, ${strengthWord[k.strength]()}` : m.agreement_no_kappa();
+
+  let error = $state<unknown>(null);
+  /** A protocol with the house's own noise, as its next version. */
+  async function take(protocol: Schemas['Protocol'], own: number) {
+    error = null;
+    try {
+      const { gradedMarkSem } = protocol.rules;
+      const kept = await ask(
+        api.POST('/api/protocols', {
+          body: {
+            ...protocol,
+            rules: {
+              ...protocol.rules,
+              gradedMarkSem: { ...gradedMarkSem, value: Math.round(100 * own) / 100, label: 'HC' },
+            },
+          },
+        }),
+      );
+      await push(`/protocols/${kept.id}/${kept.version}`);
+    } catch (e) {
+      error = e;
+    }
+  }
 </script>
+
+{#snippet figures(noise: Schemas['HouseNoise'])}
+  <td class="text-right tabular-nums">{noise.looks}</td>
+  <td class="text-right tabular-nums">{hundredths(noise.protocol)}</td>
+  <td class="text-right tabular-nums">{hundredths(noise.own)}</td>
+{/snippet}
 
 <Page title={m.raters()} above={agreement.data?.screening.name ?? ''} wide>
   <ScreeningTabs screening={params.id} at="raters" />
   <Loaded resource={agreement}>
     {#snippet children(data)}
-      {#if !data.all}
+      {#if !data.raters.length}
         <p class="max-w-prose">{m.agreement_none()}</p>
       {:else}
         <div class="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
@@ -104,47 +138,82 @@
           </section>
           <section class="floor-line pt-3">
             <h2>{m.agreement_numbers()}</h2>
-            <p class="mt-1">
-              {m.agreement_all({
-                pairs: data.all.pairs,
-                percent: integer(data.all.percent),
-              })}
-              {m.agreement_weighted()}: <strong>{kappa(data.all.weighted)}</strong>.
-            </p>
-            <table class="mt-3 w-full text-left">
-              <thead>
-                <tr class="sign border-b-2 border-base-content"
-                  ><th>{m.what()}</th><th class="text-right">{m.agreement_pairs()}</th><th
-                    class="text-right">%</th
-                  ><th class="pl-4">{m.agreement_weighted()}</th></tr
-                >
-              </thead>
-              <tbody>
-                {#each data.grades as row (row.criterion)}
-                  <tr class="border-b border-base-300">
-                    <th scope="row" class="py-1 font-normal"
-                      >{data.names.criterion(row.criterion ?? '')}</th
-                    >
-                    <td class="text-right tabular-nums">{row.pairs}</td>
-                    <td class="text-right tabular-nums">{integer(row.percent)}</td>
-                    <td class="pl-4">{kappa(row.weighted)}</td>
-                  </tr>
-                {/each}
-              </tbody>
-            </table>
-            {#each data.values as row (row.criterion)}
-              <p class="mt-2">
-                {data.names.criterion(row.criterion)}:
-                {#if row.agreement !== undefined}ICC(2,1) {hundredths(row.agreement)}, ICC(3,1)
-                  {hundredths(row.consistency ?? 0)}.{/if}
-                {#if row.limits}{m.agreement_limits({
-                    bias: decimal(row.limits.bias),
-                    low: decimal(row.limits.low),
-                    high: decimal(row.limits.high),
-                  })}{/if}
+            {#each data.raters as pair (`${pair.first} ${pair.second}`)}
+              <h3 class="mt-3">{m.agreement_two({ first: pair.first, second: pair.second })}</h3>
+              <p class="mt-1">
+                {m.agreement_mean({ pairs: pair.all.pairs, percent: integer(pair.all.percent) })}
+                {#if pair.all.enough}{m.agreement_weighted()}:
+                  <strong>{kappa(pair.all.weighted)}</strong>.
+                {:else}<strong>{m.agreement_few({ pairs: pair.all.pairs })}</strong>{/if}
               </p>
+              <table class="mt-3 w-full text-left">
+                <thead>
+                  <tr class="sign border-b-2 border-base-content"
+                    ><th>{m.what()}</th><th class="text-right">{m.agreement_pairs()}</th><th
+                      class="text-right">%</th
+                    ><th class="pl-4">{m.agreement_weighted()}</th></tr
+                  >
+                </thead>
+                <tbody>
+                  {#each pair.grades as row (row.criterion)}
+                    <tr class="border-b border-base-300">
+                      <th scope="row" class="py-1 font-normal"
+                        >{data.names.criterion(row.criterion)}</th
+                      >
+                      <td class="text-right tabular-nums">{row.pairs}</td>
+                      <td class="text-right tabular-nums">{integer(row.percent)}</td>
+                      <td class="pl-4">{kappa(row.weighted)}</td>
+                    </tr>
+                  {/each}
+                </tbody>
+              </table>
+              {#each pair.values as row (row.criterion)}
+                <p class="mt-2">
+                  {data.names.criterion(row.criterion)}:
+                  {#if row.agreement && row.consistency}ICC(2,1) {ranged(row.agreement)}, ICC(3,1)
+                    {ranged(row.consistency)}.{/if}
+                  {#if row.limits}{m.agreement_limits({
+                      bias: ranged(row.limits.bias, decimal),
+                      low: ranged(row.limits.low, decimal),
+                      high: ranged(row.limits.high, decimal),
+                    })}{/if}
+                </p>
+              {/each}
             {/each}
             <p class="quiet mt-3 text-sm">{m.agreement_convention()}</p>
+            {#if data.noise}
+              {@const noise = data.noise}
+              <h2 class="mt-6">{m.noise_title()}</h2>
+              <p class="quiet text-sm">{m.noise_text()}</p>
+              <table class="mt-2 w-full text-left" data-testid="noise">
+                <thead>
+                  <tr class="sign border-b-2 border-base-content"
+                    ><th>{m.what()}</th><th class="text-right">{m.noise_looks()}</th><th
+                      class="text-right">{m.noise_protocol()}</th
+                    ><th class="text-right">{m.noise_own()}</th></tr
+                  >
+                </thead>
+                <tbody>
+                  {#each data.noises as row (row.criterion)}
+                    <tr class="border-b border-base-300">
+                      <th scope="row" class="py-1 font-normal"
+                        >{data.names.criterion(row.criterion)}</th
+                      >
+                      {@render figures(row.noise)}
+                    </tr>
+                  {/each}
+                  <tr class="font-bold">
+                    <th scope="row" class="py-1">{m.noise_all()}</th>
+                    {@render figures(noise)}
+                  </tr>
+                </tbody>
+              </table>
+              <p class="mt-2 text-sm">{m.noise_take_text({ own: hundredths(noise.own) })}</p>
+              <button class="btn-soft-line btn mt-1" onclick={() => take(data.protocol, noise.own)}
+                >{m.noise_take()}</button
+              >
+              {#if error}<p class="text-error" role="alert">{trouble(error)}</p>{/if}
+            {/if}
           </section>
         </div>
         <Settle bind:this={settle} screening={params.id} done={() => agreement.load()} />

@@ -5,6 +5,9 @@ import { answer, answering, type Sent } from '../../../tests/answers';
 import type { Schemas } from '../../lib/api/client';
 import Agreement from './Agreement.svelte';
 
+const push = vi.hoisted(() => vi.fn());
+vi.mock('svelte-spa-router', async (real) => ({ ...(await real<object>()), push }));
+
 type View = Schemas['AgreementControllerAgreementView'];
 const board = answer<Schemas['BoardBoardView']>('board');
 
@@ -26,24 +29,41 @@ const pairing: View['pairings'][number] = {
     { test: 'overhead-squat', criterion: 'depth', first: 'NONE', second: 'NONE', apart: 0 },
   ],
 };
+const worded = { value: 0.63, low: 0.41, high: 0.85, strength: 'SUBSTANTIAL' } as const;
+const grades: View['raters'][number]['grades'] = [
+  { criterion: 'knee-line', pairs: 8, percent: 62.5 },
+  { criterion: 'depth', pairs: 16, percent: 100, weighted: worded },
+];
+const around = (value: number) => ({ value, low: value - 1, high: value + 1 });
 const both: View = {
-  all: { pairs: 14, percent: 78.6, weighted: { value: 0.63, strength: 'SUBSTANTIAL' } },
   pairings: [pairing],
-  grades: [
-    { criterion: 'knee-line', pairs: 8, percent: 62.5 },
+  raters: [
     {
-      criterion: 'depth',
-      pairs: 6,
-      percent: 100,
-      weighted: { value: 1, strength: 'ALMOST_PERFECT' },
+      first: 'Ines',
+      second: 'Jon',
+      all: { pairs: 24, enough: true, percent: 78.6, weighted: worded },
+      grades,
+      values: [
+        {
+          criterion: 'wall',
+          pairs: 5,
+          limits: { bias: around(0.4), low: around(-1.2), high: around(2), pairs: 5 },
+        },
+      ],
     },
   ],
-  values: [{ criterion: 'wall', pairs: 5, limits: { bias: 0.4, low: -1.2, high: 2, pairs: 5 } }],
+  noise: { looks: 24, protocol: 0.5, own: 0.42 },
+  noises: [{ criterion: 'knee-line', noise: { looks: 8, protocol: 0.5, own: 0.47 } }],
 };
 
 let sent: Sent[];
 async function shown(view: View) {
-  sent = answering({ '/agreement': view, '/board': board, '/settlements': {} });
+  sent = answering({
+    '/agreement': view,
+    '/board': board,
+    '/settlements': {},
+    'POST /api/protocols': { id: 'own-standard-floor', version: 1 },
+  });
   render(Agreement, { params: { id: board.screening.id } });
   await screen.findByRole('navigation', { name: 'This screening' });
   return userEvent.setup();
@@ -51,7 +71,7 @@ async function shown(view: View) {
 
 describe('agreement between raters', () => {
   it('says how a second rater comes about while there is none', async () => {
-    await shown({ pairings: [], grades: [], values: [] });
+    await shown({ pairings: [], raters: [], noises: [] });
     expect(await screen.findByText(/no athlete has been seen by two raters/)).toBeVisible();
     expect(screen.queryByRole('heading', { name: 'How far they agree' })).toBeNull();
   });
@@ -70,11 +90,29 @@ describe('agreement between raters', () => {
     const numbers = (await screen.findByRole('heading', { name: 'How far they agree' })).closest(
       'section',
     )!;
-    expect(numbers).toHaveTextContent('79 % of 14 pairs of grades are the same.');
-    expect(numbers).toHaveTextContent('0.63 (substantial)');
+    expect(numbers).toHaveTextContent('Ines and Jon');
+    expect(numbers).toHaveTextContent('79 % of the grades are the same, on average');
+    expect(numbers).toHaveTextContent('0.63 (0.41 to 0.85), substantial');
     expect(within(numbers).getByRole('row', { name: /8 63 none: one grade only/ })).toBeVisible();
-    expect(numbers).toHaveTextContent('Mean difference 0.4, limits -1.2 to 2.0.');
+    expect(numbers).toHaveTextContent('Mean difference 0.4 (-0.6 to 1.4), limits -1.2');
     expect(numbers).toHaveTextContent('a convention, no evidence');
+  });
+
+  it('says nothing in words from too few pairs', async () => {
+    const few = { ...both.raters[0]!, all: { pairs: 14, enough: false, percent: 80 } };
+    await shown({ ...both, raters: [few] });
+    expect(await screen.findByText(/Too few pairs to tell \(14; 20 are needed\)/)).toBeVisible();
+  });
+
+  it('takes the house’s own noise over into a new version of the protocol', async () => {
+    const user = await shown(both);
+    const noise = await screen.findByTestId('noise');
+    expect(within(noise).getByRole('row', { name: /All together 24 0.50 0.42/ })).toBeVisible();
+    await user.click(screen.getByRole('button', { name: 'Take over into a new version' }));
+    await vi.waitFor(() => expect(push).toHaveBeenCalledWith('/protocols/own-standard-floor/1'));
+    expect(sent.find((s) => s.method === 'POST')!.body).toMatchObject({
+      rules: { gradedMarkSem: { value: 0.42, label: 'HC' } },
+    });
   });
 
   it('is settled with a reason only, and the one who decided can be read afterwards', async () => {

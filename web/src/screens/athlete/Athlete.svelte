@@ -245,9 +245,11 @@
             {/if}
             {#if data.change}
               <p class="mt-2 font-bold">
-                {m.change_points({
+                {m.change_index({
                   points: decimal(data.change.difference),
                   verdict: verdictWord[data.change.verdict](),
+                  low: decimal(data.change.low),
+                  high: decimal(data.change.high),
                   mdc: decimal(data.change.detectable),
                 })}
               </p>

@@ -11,6 +11,7 @@
     type Cell,
   } from '../../lib/words/judgement';
   import { originOf } from '../../lib/words/origin';
+  import { decimal } from '../../lib/words/words';
 
   interface Props {
     finding: Schemas['Finding'];
@@ -34,8 +35,8 @@
         ? `, ${variant}`
         : ''}</span
     >
-    {#if change && change.verdict !== 'WITHIN_NOISE'}<strong class="text-sm"
-        >{verdictWord[change.verdict]()}</strong
+    {#if change && (change.verdict === 'IMPROVED' || change.verdict === 'WORSE')}<strong
+        class="text-sm">{verdictWord[change.verdict]()}</strong
       >{/if}
   </summary>
   <div class="quiet pb-2 pl-7 text-sm">
@@ -47,7 +48,14 @@
         {m.seen_not_read({ grade: cellWord[finding.seen.grade]() })}
       </p>{/if}
     {#each finding.origin.thresholds as t, i (i)}<p>{t.value} {t.unit}: {originOf(t)}</p>{/each}
-    {#if change}<p>{m.change_since({ verdict: verdictWord[change.verdict]() })}</p>{/if}
+    {#if change}<p>
+        {m.change_grades({
+          verdict: verdictWord[change.verdict](),
+          low: decimal(3 * change.low),
+          high: decimal(3 * change.high),
+          mdc: decimal(3 * change.detectable),
+        })}
+      </p>{/if}
     {#if finding.origin.trial}<p>{m.trial()} {finding.origin.trial.slice(0, 8)}</p>{/if}
   </div>
 </details>

@@ -26,7 +26,12 @@ public record Comparison(
         Optional<Values> values) {
 
     /** Two measured values. */
-    public record Values(double first, double second) {}
+    public record Values(double first, double second) {
+
+        Values turned() {
+            return new Values(/* first= */ second, /* second= */ first);
+        }
+    }
 
     /** Every criterion that both could grade. */
     public static List<Comparison> of(TestResult first, TestResult second) {
@@ -56,6 +61,12 @@ public record Comparison(
                 .get(side)
                 .flatMap(r -> r.value())
                 .flatMap(a -> other.readings().get(side).flatMap(r -> r.value()).map(b -> new Values(a, b)));
+    }
+
+    /** The same with the other rater first. */
+    public Comparison turned() {
+        return new Comparison(
+                test, criterion, side, /* first= */ second, /* second= */ first, apart, values.map(Values::turned));
     }
 
     public boolean differs() {

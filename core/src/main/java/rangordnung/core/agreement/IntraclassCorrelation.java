@@ -2,6 +2,7 @@ package rangordnung.core.agreement;
 
 import java.util.Arrays;
 import java.util.List;
+import org.hipparchus.distribution.continuous.FDistribution;
 
 /**
  * Intraclass correlations of measured values, from the mean squares of a two-way table of targets and judges
@@ -20,8 +21,8 @@ public record IntraclassCorrelation(
         int targets,
         int judges,
         double oneWay,
-        double agreement,
-        double consistency,
+        Interval agreement,
+        Interval consistency,
         double oneWayMean,
         double agreementMean,
         double consistencyMean) {
@@ -66,10 +67,45 @@ public record IntraclassCorrelation(
                 n,
                 k,
                 (bms - wms) / (bms + (k - 1) * wms),
-                (bms - ems) / (bms + (k - 1) * ems + k * (jms - ems) / n),
-                (bms - ems) / (bms + (k - 1) * ems),
+                agreement(n, k, bms, jms, ems),
+                consistency(n, k, bms, ems),
                 (bms - wms) / bms,
                 (bms - ems) / (bms + (jms - ems) / n),
                 (bms - ems) / bms);
+    }
+
+    /** ICC(3,1) with its interval from F. */
+    private static Interval consistency(int n, int k, double bms, double ems) {
+        double value = (bms - ems) / (bms + (k - 1) * ems);
+        double free = (n - 1.0) * (k - 1);
+        if (ems <= 0) {
+            return new Interval(value, value, value);
+        }
+        double low = bms / ems / quantile(n - 1.0, free);
+        double high = bms / ems * quantile(free, n - 1.0);
+        return new Interval(value, (low - 1) / (low + k - 1), (high - 1) / (high + k - 1));
+    }
+
+    /** ICC(2,1) with its interval, the degrees of freedom by Satterthwaite. */
+    private static Interval agreement(int n, int k, double bms, double jms, double ems) {
+        double value = (bms - ems) / (bms + (k - 1) * ems + k * (jms - ems) / n);
+        double a = k * value / (n * (1 - value));
+        double b = 1 + k * value * (n - 1) / (n * (1 - value));
+        double free = Math.pow(a * jms + b * ems, 2)
+                / (Math.pow(a * jms, 2) / (k - 1) + Math.pow(b * ems, 2) / ((n - 1.0) * (k - 1)));
+        if (!(free > 0 && free < Double.POSITIVE_INFINITY)) {
+            return new Interval(value, value, value);
+        }
+        double noise = k * jms + ((double) k * n - k - n) * ems;
+        double low = quantile(n - 1.0, free);
+        double high = quantile(free, n - 1.0);
+        return new Interval(
+                value,
+                n * (bms - low * ems) / (low * noise + n * bms),
+                n * (high * bms - ems) / (noise + n * high * bms));
+    }
+
+    private static double quantile(double numerator, double denominator) {
+        return new FDistribution(numerator, denominator).inverseCumulativeProbability(0.975);
     }
 }

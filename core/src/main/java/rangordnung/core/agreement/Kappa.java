@@ -11,7 +11,7 @@ import java.util.Optional;
  * @param kappa     Cohen's kappa; empty where chance alone would agree always
  * @param weighted  kappa with linear weights, so that neighbouring grades count less than distant ones
  */
-public record Kappa(int pairs, double agreement, Optional<Double> kappa, Optional<Double> weighted) {
+public record Kappa(int pairs, double agreement, Optional<Interval> kappa, Optional<Interval> weighted) {
 
     /** Words for a kappa (Landis and Koch 1977, Biometrics 33; value from memory); a convention, no evidence. */
     public enum Strength {
@@ -48,10 +48,12 @@ public record Kappa(int pairs, double agreement, Optional<Double> kappa, Optiona
         for (int i = 0; i < categories; i++) {
             agreement += table[i][i];
         }
-        return new Kappa(pairs.size(), agreement, weighted(table, false), weighted(table, true));
+        return new Kappa(
+                pairs.size(), agreement, weighted(table, pairs.size(), false), weighted(table, pairs.size(), true));
     }
 
-    private static Optional<Double> weighted(double[][] table, boolean linear) {
+    /** With its interval from the large-sample variance (Fleiss, Cohen and Everitt 1969, Psychological Bulletin 72; from memory). */
+    private static Optional<Interval> weighted(double[][] table, int pairs, boolean linear) {
         int k = table.length;
         double[] rows = new double[k];
         double[] columns = new double[k];
@@ -61,16 +63,34 @@ public record Kappa(int pairs, double agreement, Optional<Double> kappa, Optiona
                 columns[j] += table[i][j];
             }
         }
+        double[][] weights = new double[k][k];
+        double[] ofRow = new double[k];
+        double[] ofColumn = new double[k];
         double observed = 0;
         double expected = 0;
         for (int i = 0; i < k; i++) {
             for (int j = 0; j < k; j++) {
-                double weight = linear ? 1 - Math.abs(i - j) / (k - 1.0) : i == j ? 1 : 0;
-                observed += weight * table[i][j];
-                expected += weight * rows[i] * columns[j];
+                weights[i][j] = linear ? 1 - Math.abs(i - j) / (k - 1.0) : i == j ? 1 : 0;
+                ofRow[i] += weights[i][j] * columns[j];
+                ofColumn[j] += weights[i][j] * rows[i];
+                observed += weights[i][j] * table[i][j];
+                expected += weights[i][j] * rows[i] * columns[j];
             }
         }
-        return 1 - expected < 1e-12 ? Optional.empty() : Optional.of((observed - expected) / (1 - expected));
+        double left = 1 - expected;
+        if (left < 1e-12) {
+            return Optional.empty();
+        }
+        double squares = 0;
+        for (int i = 0; i < k; i++) {
+            for (int j = 0; j < k; j++) {
+                double moves = weights[i][j] * left - (ofRow[i] + ofColumn[j]) * (1 - observed);
+                squares += table[i][j] * moves * moves;
+            }
+        }
+        double mean = observed * expected - 2 * expected + observed;
+        double variance = Math.max(0, squares - mean * mean) / (pairs * Math.pow(left, 4));
+        return Optional.of(Interval.of((observed - expected) / left, Math.sqrt(variance), -1, 1));
     }
 
     /** The word for a kappa. */

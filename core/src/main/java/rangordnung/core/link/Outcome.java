@@ -107,12 +107,13 @@ public record Outcome(
         if (first.isEmpty() || second.isEmpty()) {
             return Optional.empty();
         }
-        Change change = Change.between(first.get().estimate(), second.get().estimate(), coverage, false);
+        Change change = Change.between(
+                first.get().estimate(), second.get().estimate(), coverage, Grade.SLIGHT.deviation(), false);
         Verdict verdict =
                 switch (change.verdict()) {
                     case IMPROVED -> Verdict.HELPED;
                     case WORSE -> Verdict.WORSE;
-                    case WITHIN_NOISE -> Verdict.WITHIN_NOISE;
+                    case SAME, CANNOT_TELL -> Verdict.WITHIN_NOISE;
                 };
         return Optional.of(new CriterionChange(
                 before.criterion().id(), side, first.get().grade(), second.get().grade(), change, verdict, seen));

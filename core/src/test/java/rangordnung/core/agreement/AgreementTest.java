@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.UUID;
 import java.util.stream.IntStream;
@@ -19,6 +20,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.View;
 
 class AgreementTest {
@@ -37,8 +39,8 @@ class AgreementTest {
         IntraclassCorrelation icc = IntraclassCorrelation.of(TABLE);
         assertThat(new double[] {
                     icc.oneWay(),
-                    icc.agreement(),
-                    icc.consistency(),
+                    icc.agreement().value(),
+                    icc.consistency().value(),
                     icc.oneWayMean(),
                     icc.agreementMean(),
                     icc.consistencyMean()
@@ -67,8 +69,8 @@ class AgreementTest {
         List<double[]> leaning =
                 IntStream.range(0, 8).mapToObj(i -> new double[] {i, i + 3}).toList();
 
-        assertThat(IntraclassCorrelation.of(leaning).consistency()).isCloseTo(1, within(1e-9));
-        assertThat(IntraclassCorrelation.of(leaning).agreement()).isLessThan(0.75);
+        assertThat(IntraclassCorrelation.of(leaning).consistency().value()).isCloseTo(1, within(1e-9));
+        assertThat(IntraclassCorrelation.of(leaning).agreement().value()).isLessThan(0.75);
         assertThatThrownBy(() -> IntraclassCorrelation.of(List.of(new double[] {1, 2})))
                 .hasMessageContaining("at least two");
     }
@@ -90,7 +92,7 @@ class AgreementTest {
     void kappa_of_the_worked_table_is_two_fifths() {
         Kappa kappa = Kappa.of(pairs(new int[][] {{20, 5}, {10, 15}}), 2);
 
-        assertThat(kappa.kappa().orElseThrow()).isCloseTo(0.40, within(1e-12));
+        assertThat(kappa.kappa().orElseThrow().value()).isCloseTo(0.40, within(1e-12));
         assertThat(kappa.agreement()).isCloseTo(0.7, within(1e-12));
         assertThat(kappa.weighted()).as("two categories have no distance").isEqualTo(kappa.kappa());
     }
@@ -99,13 +101,15 @@ class AgreementTest {
     void a_neighbouring_grade_weighs_less_than_a_distant_one() {
         double near = Kappa.of(pairs(new int[][] {{5, 2, 0, 0}, {0, 5, 0, 0}, {0, 0, 5, 0}, {0, 0, 0, 5}}), 4)
                 .weighted()
-                .orElseThrow();
+                .orElseThrow()
+                .value();
         double far = Kappa.of(pairs(new int[][] {{5, 0, 0, 2}, {0, 5, 0, 0}, {0, 0, 5, 0}, {0, 0, 0, 5}}), 4)
                 .weighted()
-                .orElseThrow();
+                .orElseThrow()
+                .value();
 
         assertThat(near).isGreaterThan(far);
-        assertThat(Kappa.of(pairs(new int[][] {{3, 0}, {0, 4}}), 2).kappa()).contains(1.0);
+        assertThat(Kappa.of(pairs(new int[][] {{3, 0}, {0, 4}}), 2).kappa()).contains(new Interval(1, 1, 1));
         assertThat(Kappa.of(pairs(new int[][] {{7, 0}, {0, 0}}), 2).kappa())
                 .as("chance alone would agree always")
                 .isEmpty();
@@ -139,8 +143,83 @@ class AgreementTest {
         pairs.forEach(p -> differences.addValue(p[0] - p[1]));
         LimitsOfAgreement limits = LimitsOfAgreement.of(pairs, 1.96);
 
-        assertThat(limits.bias()).isCloseTo(differences.getMean(), within(1e-12));
-        assertThat(limits.high() - limits.bias()).isCloseTo(1.96 * differences.getStandardDeviation(), within(1e-12));
+        assertThat(limits.bias().value()).isCloseTo(differences.getMean(), within(1e-12));
+        assertThat(limits.high().value() - limits.bias().value())
+                .isCloseTo(1.96 * differences.getStandardDeviation(), within(1e-12));
+    }
+
+    /** Table 2 of Shrout and Fleiss 1979 with 95 % intervals from F, as statistics packages print them; values from memory. */
+    @Test
+    void intervals_of_intraclass_correlations_are_the_published_ones() {
+        IntraclassCorrelation icc = IntraclassCorrelation.of(TABLE);
+        assertThat(new double[] {
+                    icc.agreement().low(),
+                    icc.agreement().high(),
+                    icc.consistency().low(),
+                    icc.consistency().high()
+                })
+                .containsExactly(new double[] {0.019, 0.761, 0.342, 0.946}, within(0.002));
+    }
+
+    /** The large-sample error of a kappa, against the delta method on the same multinomial, differentiated numerically. */
+    @ParameterizedTest
+    @ValueSource(booleans = {false, true})
+    void the_interval_of_a_kappa_is_that_of_the_delta_method(boolean weighted) {
+        int[][] table = {{20, 5, 1, 0}, {6, 15, 4, 1}, {0, 3, 12, 2}, {1, 0, 2, 8}};
+        int n = 80;
+        Interval interval = kappa(table, weighted);
+        double mean = 0;
+        double squares = 0;
+        int step = 10_000; // counts so large that one more is a derivative
+        for (int i = 0; i < 4; i++) {
+            for (int j = 0; j < 4; j++) {
+                int[][] more = scaled(table, step);
+                more[i][j]++;
+                double slope = (kappa(more, weighted).value() - interval.value()) * n * step;
+                double share = table[i][j] / (double) n;
+                mean += share * slope;
+                squares += share * slope * slope;
+            }
+        }
+        double error = Math.sqrt((squares - mean * mean) / n);
+        assertThat((interval.high() - interval.low()) / 2).isCloseTo(1.96 * error, within(0.03 * error));
+    }
+
+    private static int[][] scaled(int[][] table, int by) {
+        int[][] all = new int[table.length][table.length];
+        for (int i = 0; i < table.length; i++) {
+            for (int j = 0; j < table.length; j++) {
+                all[i][j] = table[i][j] * by;
+            }
+        }
+        return all;
+    }
+
+    private static Interval kappa(int[][] table, boolean weighted) {
+        Kappa kappa = Kappa.of(pairs(table), 4);
+        return (weighted ? kappa.weighted() : kappa.kappa()).orElseThrow();
+    }
+
+    /** 20 looks of the protocol's half grade, and 60 of which every second is a grade apart: √((20 · 0.25 + 15) / 80). */
+    @Test
+    void the_houses_own_noise_is_drawn_toward_what_second_looks_show() {
+        List<Comparison> looks = IntStream.range(0, 60)
+                .mapToObj(i -> new Comparison(
+                        "squat",
+                        "arch",
+                        Optional.empty(),
+                        Grade.SLIGHT,
+                        i % 2 == 0 ? Grade.SLIGHT : Grade.MARKED,
+                        i % 2,
+                        Optional.empty()))
+                .toList();
+        assertThat(HouseNoise.of(looks, 0.5)).hasValueSatisfying(noise -> {
+            assertThat(noise.looks()).isEqualTo(60);
+            assertThat(noise.own()).isCloseTo(0.5, within(1e-9));
+        });
+        assertThat(HouseNoise.of(looks, 0.3).orElseThrow().own())
+                .isCloseTo(Math.sqrt((20 * 0.09 + 15) / 80), within(1e-9));
+        assertThat(HouseNoise.of(List.of(), 0.5)).isEmpty();
     }
 
     @Test

@@ -2,14 +2,19 @@ package rangordnung.server.results;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.agreement.Comparison;
+import rangordnung.core.agreement.HouseNoise;
+import rangordnung.core.agreement.Interval;
 import rangordnung.core.agreement.IntraclassCorrelation;
 import rangordnung.core.agreement.Kappa;
 import rangordnung.core.agreement.LimitsOfAgreement;
@@ -40,28 +45,57 @@ class AgreementController {
             Rated counting,
             Rated other,
             List<Comparison> comparisons,
-            Optional<Settlements.SettlementView> settled) {}
+            Optional<Settlements.SettlementView> settled) {
 
-    /** A kappa with its word. */
-    record Worded(double value, Kappa.Strength strength) {}
+        /** The names of both raters, in their order. */
+        List<String> raters() {
+            return Stream.of(counting.name(), other.name()).sorted().toList();
+        }
 
-    /** Agreement on the grades of one criterion, or of all together where the criterion is empty. */
-    record GradeAgreement(
-            Optional<String> criterion, int pairs, double percent, Optional<Worded> kappa, Optional<Worded> weighted) {}
+        /** The comparisons with the rater first whose name comes first. */
+        List<Comparison> inOrder() {
+            return counting.name().equals(raters().get(0))
+                    ? comparisons
+                    : comparisons.stream().map(Comparison::turned).toList();
+        }
+    }
+
+    /** A kappa with its interval and its word. */
+    record Worded(double value, double low, double high, Kappa.Strength strength) {}
+
+    /** Agreement on the grades of one criterion. */
+    record GradeAgreement(String criterion, int pairs, double percent, Optional<Worded> weighted) {}
+
+    /**
+     * Agreement on the grades of all criteria: the mean of what each criterion says.
+     *
+     * @param enough whether there are enough pairs to say anything
+     */
+    record Overall(int pairs, boolean enough, double percent, Optional<Worded> weighted) {}
 
     /** Agreement on the values of one measure. */
     record ValueAgreement(
             String criterion,
             int pairs,
-            Optional<Double> agreement,
-            Optional<Double> consistency,
+            Optional<Interval> agreement,
+            Optional<Interval> consistency,
             Optional<LimitsOfAgreement> limits) {}
 
+    /** Two raters, in the order of their names, whoever's trial counts. */
+    record Raters(String first, String second, Overall all, List<GradeAgreement> grades, List<ValueAgreement> values) {}
+
+    /** The noise of the house's own eyes on one criterion. */
+    record CriterionNoise(String criterion, HouseNoise noise) {}
+
+    /**
+     * @param noise  of all criteria together, beside the protocol's
+     * @param noises of each criterion
+     */
     record AgreementView(
-            List<Pairing> pairings,
-            Optional<GradeAgreement> all,
-            List<GradeAgreement> grades,
-            List<ValueAgreement> values) {}
+            List<Pairing> pairings, List<Raters> raters, Optional<HouseNoise> noise, List<CriterionNoise> noises) {}
+
+    /** Below so many pairs agreement is not told in words (house convention). */
+    private static final int FEW = 20;
 
     private final Results results;
     private final Settlements settlements;
@@ -99,25 +133,76 @@ class AgreementController {
                                         .findFirst())));
             }
         }
+        double coverage = screen.protocol().rules().coverage().value();
+        double eyes = screen.protocol().rules().gradedMarkSem().value();
+        Map<List<String>, List<Comparison>> byRaters = new TreeMap<>(Comparator.comparing(List::toString));
+        pairings.forEach(p ->
+                byRaters.computeIfAbsent(p.raters(), r -> new ArrayList<>()).addAll(p.inOrder()));
         List<Comparison> all =
                 pairings.stream().flatMap(p -> p.comparisons().stream()).toList();
-        List<String> criteria =
-                all.stream().map(Comparison::criterion).distinct().toList();
-        double coverage = screen.protocol().rules().coverage().value();
         return new AgreementView(
                 pairings,
-                all.isEmpty() ? Optional.empty() : Optional.of(grades(Optional.empty(), all)),
-                criteria.stream()
-                        .map(c -> grades(
-                                Optional.of(c),
-                                all.stream()
-                                        .filter(x -> x.criterion().equals(c))
-                                        .toList()))
+                byRaters.entrySet().stream()
+                        .filter(e -> !e.getValue().isEmpty())
+                        .map(e -> raters(e.getKey(), e.getValue(), coverage))
                         .toList(),
+                HouseNoise.of(all, eyes),
+                criteria(all).stream()
+                        .flatMap(c -> HouseNoise.of(of(c, all), eyes).stream().map(n -> new CriterionNoise(c, n)))
+                        .toList());
+    }
+
+    private static List<String> criteria(List<Comparison> all) {
+        return all.stream().map(Comparison::criterion).distinct().toList();
+    }
+
+    private static List<Comparison> of(String criterion, List<Comparison> all) {
+        return all.stream().filter(c -> c.criterion().equals(criterion)).toList();
+    }
+
+    private static Raters raters(List<String> names, List<Comparison> all, double coverage) {
+        List<String> criteria = criteria(all);
+        List<Kappa> kappas = criteria.stream().map(c -> kappa(of(c, all))).toList();
+        List<Interval> weighted =
+                kappas.stream().flatMap(k -> k.weighted().stream()).toList();
+        return new Raters(
+                names.get(0),
+                names.get(1),
+                new Overall(
+                        all.size(),
+                        all.size() >= FEW,
+                        100
+                                * kappas.stream()
+                                        .mapToDouble(Kappa::agreement)
+                                        .average()
+                                        .orElse(0),
+                        mean(weighted).map(AgreementController::worded)),
+                criteria.stream().map(c -> grades(c, of(c, all))).toList(),
                 criteria.stream()
                         .map(c -> values(c, all, coverage))
                         .filter(v -> v.pairs() > 0)
                         .toList());
+    }
+
+    /** Averaged within criteria: pooling raw pairs would take the differences between criteria for agreement. */
+    private static Optional<Interval> mean(List<Interval> kappas) {
+        if (kappas.isEmpty()) {
+            return Optional.empty();
+        }
+        double value = kappas.stream().mapToDouble(Interval::value).average().orElseThrow();
+        double reach = Math.sqrt(kappas.stream()
+                        .mapToDouble(k -> Math.pow(Math.max(k.high() - k.value(), k.value() - k.low()), 2))
+                        .sum())
+                / kappas.size();
+        return Optional.of(new Interval(value, Math.max(-1, value - reach), Math.min(1, value + reach)));
+    }
+
+    private static Kappa kappa(List<Comparison> compared) {
+        return Kappa.of(
+                compared.stream()
+                        .map(c -> new Kappa.Pair(c.first().ordinal(), c.second().ordinal()))
+                        .toList(),
+                Grade.values().length);
     }
 
     private static Rated rated(TestResult test, Map<UUID, String> names) {
@@ -126,22 +211,17 @@ class AgreementController {
         return new Rated(trial.id(), rater, names.getOrDefault(rater, "?"));
     }
 
-    private static GradeAgreement grades(Optional<String> criterion, List<Comparison> compared) {
-        Kappa kappa = Kappa.of(
-                compared.stream()
-                        .map(c -> new Kappa.Pair(c.first().ordinal(), c.second().ordinal()))
-                        .toList(),
-                Grade.values().length);
+    private static GradeAgreement grades(String criterion, List<Comparison> compared) {
+        Kappa kappa = kappa(compared);
         return new GradeAgreement(
                 criterion,
                 kappa.pairs(),
                 100 * kappa.agreement(),
-                kappa.kappa().map(AgreementController::worded),
                 kappa.weighted().map(AgreementController::worded));
     }
 
-    private static Worded worded(double kappa) {
-        return new Worded(kappa, Kappa.strength(kappa));
+    private static Worded worded(Interval kappa) {
+        return new Worded(kappa.value(), kappa.low(), kappa.high(), Kappa.strength(kappa.value()));
     }
 
     private static ValueAgreement values(String criterion, List<Comparison> all, double coverage) {

@@ -32,6 +32,7 @@ import rangordnung.core.link.Links;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
+import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Attendance;
 import rangordnung.core.record.Fact;
@@ -333,13 +334,16 @@ class ResultController {
                 proposed.proposal());
     }
 
+    /** The smallest change of the index that matters, in points: about one slight main fault (house convention). */
+    private static final double INDEX_WORTHWHILE = 10;
+
     /** The change since the last screening that gave an index; whoever missed a date is held against the one before it. */
     private static Optional<Change> change(List<ScreenResult> before, MovementIndex now, double coverage) {
         return before.stream()
                 .flatMap(b -> b.index() instanceof MovementIndex.Known known ? Stream.of(known) : Stream.empty())
                 .findFirst()
                 .flatMap(b -> now instanceof MovementIndex.Known n
-                        ? Optional.of(Change.between(b.estimate(), n.estimate(), coverage, true))
+                        ? Optional.of(Change.between(b.estimate(), n.estimate(), coverage, INDEX_WORTHWHILE, true))
                         : Optional.empty());
     }
 
@@ -388,6 +392,6 @@ class ResultController {
         return before.flatMap(b -> b.findings().get(side).graded()).flatMap(b -> now.findings()
                 .get(side)
                 .graded()
-                .map(n -> Change.between(b.estimate(), n.estimate(), coverage, false)));
+                .map(n -> Change.between(b.estimate(), n.estimate(), coverage, Grade.SLIGHT.deviation(), false)));
     }
 }

@@ -107,7 +107,7 @@ class SchoolsTest extends ServerTest {
 
         Client.Answer agreement =
                 lead.get("/api/screenings/" + screening + "/agreement").ok();
-        assertThat(agreement.body().at("/all/pairs").intValue()).isEqualTo(16);
+        assertThat(agreement.body().at("/raters/0/all/pairs").intValue()).isEqualTo(16);
         assertThat(agreement.body().at("/pairings/0/comparisons/0/apart").intValue())
                 .isEqualTo(2);
         String path = "/api/screenings/" + screening + "/settlements";

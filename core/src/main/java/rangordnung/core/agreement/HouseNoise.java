@@ -1,0 +1,36 @@
+package rangordnung.core.agreement;
+
+import java.util.List;
+import java.util.Optional;
+import rangordnung.core.protocol.Grade;
+
+/**
+ * The noise of the house's own eyes: that of the protocol, drawn toward what second looks show,
+ * σ² = (ν₀σ₀² + Σe²/2) / (ν₀ + n) (house convention; a scaled inverse chi-squared prior).
+ *
+ * @param looks    how many places were looked at twice
+ * @param protocol standard error that the protocol takes, in grades
+ * @param own      the same with the house's own looks
+ */
+public record HouseNoise(int looks, double protocol, double own) {
+
+    /** So many looks does the protocol's own figure weigh (house convention). */
+    private static final double PRIOR = 20;
+
+    /**
+     * From comparisons of grades that were chosen by eye.
+     *
+     * @return empty without any
+     */
+    public static Optional<HouseNoise> of(List<Comparison> compared, double protocol) {
+        List<Comparison> byEye =
+                compared.stream().filter(c -> c.values().isEmpty()).toList();
+        if (byEye.isEmpty()) {
+            return Optional.empty();
+        }
+        double squares =
+                byEye.stream().mapToDouble(c -> Math.pow(c.apart(), 2) / 2).sum();
+        double own = Math.sqrt((PRIOR * protocol * protocol + squares) / (PRIOR + byEye.size()));
+        return Optional.of(new HouseNoise(byEye.size(), protocol, Math.min(own, Grade.SEVERE.ordinal())));
+    }
+}
