@@ -33,6 +33,7 @@
     '/screening/:id/plan': wrap({ asyncComponent: () => import('./screens/plan/Plan.svelte') }),
     '/screening/:id/sheets': wrap({ asyncComponent: () => import('./screens/plan/Sheets.svelte') }),
     '/screening/:id/board': wrap({ asyncComponent: () => import('./screens/board/Board.svelte') }),
+    '/screening/:id/again': wrap({ asyncComponent: () => import('./screens/again/Again.svelte') }),
     '/screening/:id/raters': wrap({
       asyncComponent: () => import('./screens/agreement/Agreement.svelte'),
     }),

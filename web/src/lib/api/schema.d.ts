@@ -468,6 +468,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/look-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["looks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/passes": {
         parameters: {
             query?: never;
@@ -1858,7 +1874,7 @@ export interface components {
             grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
             kind: string;
             links: components["schemas"]["LinkReportRankedLink"][];
-            next?: components["schemas"]["LinkReportNextTrial"];
+            offers: components["schemas"]["LinkReportNextTrial"][];
             painFirst: boolean;
             seen: components["schemas"]["GradeChances"];
             /** @enum {string} */
@@ -1921,6 +1937,33 @@ export interface components {
             of: "WALL_DISTANCE" | "BODY_MODEL" | "DEPTH_CEILING" | "KNEE_TO_ARMPIT" | "SIDES";
             /** Format: double */
             value?: number;
+        };
+        LookAgainControllerLooksView: {
+            looks: components["schemas"]["LookAgainControllerQueuedLook"][];
+            /** Format: int32 */
+            more: number;
+            screening: components["schemas"]["ScreeningsScreeningView"];
+        };
+        LookAgainControllerQueuedLook: {
+            /** Format: uuid */
+            athlete: string;
+            look: components["schemas"]["LookAgainLook"];
+            name: string;
+            /** Format: double */
+            perMinute: number;
+        };
+        LookAgainLook: {
+            criterion?: string;
+            /** Format: double */
+            drop: number;
+            /** @enum {string} */
+            kind: "FIRST_LOOK" | "SECOND_LOOK" | "RETEST" | "TEST";
+            retest?: string;
+            /** Format: double */
+            seconds: number;
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+            test: string;
         };
         Measurement: components["schemas"]["MeasurementValue"] | components["schemas"]["MeasurementNotAssessable"];
         MeasurementNotAssessable: {
@@ -3871,6 +3914,28 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": components["schemas"]["SseEmitter"];
+                };
+            };
+        };
+    };
+    looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAgainControllerLooksView"];
                 };
             };
         };

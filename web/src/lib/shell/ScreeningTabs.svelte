@@ -1,7 +1,7 @@
 <script lang="ts">
   import { m } from '../paraglide/messages';
 
-  type Stop = 'plan' | 'station' | 'board' | 'results' | 'raters' | 'ranking' | 'groups';
+  type Stop = 'plan' | 'station' | 'board' | 'results' | 'again' | 'raters' | 'ranking' | 'groups';
   let { screening, at }: { screening: string; at: Stop } = $props();
 
   const stops: [Stop, () => string][] = [
@@ -9,6 +9,7 @@
     ['station', m.nav_station],
     ['board', m.nav_board],
     ['results', m.nav_results],
+    ['again', m.nav_again],
     ['raters', m.raters],
     ['ranking', m.nav_ranking],
     ['groups', m.nav_groups],

@@ -91,13 +91,12 @@
             {/each}
           </ol>
         {/if}
-        {#if explanation.next}
+        {@const next = explanation.offers[0]}
+        {#if next}
           <p class="mt-1 border-l-4 border-accent pl-2">
             {m.links_next({
-              what: explanation.next.retest
-                ? retestName(explanation.next.id)
-                : testName(explanation.next.id),
-              seconds: integer(explanation.next.seconds),
+              what: next.retest ? retestName(next.id) : testName(next.id),
+              seconds: integer(next.seconds),
             })}
           </p>
         {:else if told(explanation) && !explanation.painFirst}<p class="quiet mt-1 text-sm">

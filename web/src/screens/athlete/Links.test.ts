@@ -26,6 +26,7 @@ const heels = (side: 'LEFT' | 'RIGHT', more: Partial<Explanation> = {}): Explana
   kind: 'heel-lift',
   seen: { none: 0, slight: 0.16, marked: 0.68, severe: 0.16 },
   painFirst: false,
+  offers: [],
   links: [
     {
       link: 'ANKLE',
@@ -55,7 +56,7 @@ const line = (link: string) => document.querySelector<HTMLElement>(`[data-link="
 
 describe('what may limit the movement', () => {
   it('says it in words, with the trials that speak, and names both sides once', () => {
-    shown([heels('LEFT', { next: WALL }), heels('RIGHT', { next: WALL, grade: 'SLIGHT' })]);
+    shown([heels('LEFT', { offers: [WALL] }), heels('RIGHT', { offers: [WALL], grade: 'SLIGHT' })]);
     const fault = within(screen.getByTestId('fault'));
     expect(fault.getByRole('heading', { level: 3 })).toHaveTextContent(/left marked, right slight/);
     expect(line('ANKLE')).toHaveTextContent(/ankle\s*likely/);
@@ -66,7 +67,7 @@ describe('what may limit the movement', () => {
   });
 
   it('tells the sides apart where they lead to something else', () => {
-    shown([heels('LEFT'), heels('RIGHT', { next: WALL })]);
+    shown([heels('LEFT'), heels('RIGHT', { offers: [WALL] })]);
     expect(screen.getAllByRole('heading', { level: 4 }).map((h) => h.textContent)).toEqual([
       'left',
       'right',

@@ -37,7 +37,7 @@ function words(e: Explanation): string {
     source.kind === 'byValue' ? [source.of, words] : [source, words];
   return JSON.stringify([
     e.painFirst,
-    e.next?.id,
+    e.offers[0]?.id,
     e.links.map((l) => [l.link, l.standing, l.trials.map(trial)]),
   ]);
 }

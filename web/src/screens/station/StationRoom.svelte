@@ -18,6 +18,7 @@
     const kept = await keptStation(key);
     try {
       const desk = new Desk(await look(), kept, key);
+      await begin(desk);
       void desk.line.prefetch();
       await desk.line.keepNow();
       return desk;
@@ -25,6 +26,19 @@
       if (kept && error instanceof Problem && error.offline) return new Desk(kept.view, kept, key);
       throw error;
     }
+  }
+
+  /** The look that the address asks for, as the list of looks has made it. */
+  async function begin(desk: Desk): Promise<void> {
+    const asked = new URLSearchParams(location.hash.split('?')[1]);
+    const athlete = asked.get('athlete');
+    if (!athlete) return;
+    await desk.begins({
+      athlete,
+      test: asked.get('test') ?? '',
+      kind: asked.get('look') ?? '',
+      retest: asked.get('retest') ?? undefined,
+    });
   }
 
   function look() {

@@ -22,6 +22,14 @@ type Criterion = Schemas['Criterion'];
 type Fact = FactSent['fact'];
 type Conditions = Schemas['Conditions'];
 
+/** A look that was asked for elsewhere. */
+export interface Asked {
+  athlete: string;
+  test: string;
+  kind: string;
+  retest: string | undefined;
+}
+
 /** The rater's desk: the trial at hand, and writing more of it. Every change is one or two facts. */
 export class Desk {
   readonly key: string;
@@ -138,6 +146,22 @@ export class Desk {
     this.second = false;
     this.show((this.nextTest ?? this.tests[0])?.id ?? '');
     if (id && this.athlete?.state !== 'WAITING') void this.#fetch(id);
+  }
+
+  /**
+   * Begins a look that was asked for elsewhere: an athlete, a test, and whether it is a second look or a retest. What others
+   * wrote is read first, since a retest is held against it.
+   */
+  async begins(look: Asked): Promise<void> {
+    if (!this.line.of(look.athlete)) return;
+    this.current = look.athlete;
+    this.second = false;
+    await this.line.fetch(look.athlete);
+    if (this.current !== look.athlete) return;
+    this.show(this.tests.some((t) => t.id === look.test) ? look.test : this.#testId);
+    if (look.kind === 'SECOND_LOOK') this.lookAgain();
+    const retest = this.station.protocol.retests.find((r) => r.id === look.retest);
+    if (retest && this.done) this.begin(retest);
   }
 
   /** Shows the plain trial of a test. */

@@ -152,6 +152,25 @@ describe('the desk at a station', () => {
     expect(grade('arch', 'LEFT')).toBe('SLIGHT');
   });
 
+  it('begins a look that was asked for elsewhere: an athlete, a test, a retest of what was seen', async () => {
+    desk.mark(criterion('knee-line'), 'LEFT', 'MARKED');
+    desk.closeView();
+    desk.closeView();
+    const [first, other] = desk.line.athletes;
+    const test = desk.test.id;
+    const retest = desk.offers[0]!.retest.id;
+    const asked = { athlete: first!.id, test, retest: undefined };
+    await desk.begins({ ...asked, athlete: other!.id, kind: 'FIRST_LOOK' });
+    expect(desk.athlete?.id).toBe(other!.id);
+    await desk.begins({ ...asked, kind: 'RETEST', retest });
+    expect(desk.athlete?.id).toBe(first!.id);
+    expect(desk.retest?.id).toBe(retest);
+    await desk.begins({ ...asked, kind: 'SECOND_LOOK' });
+    expect(desk.second).toBe(true);
+    await desk.begins({ ...asked, athlete: 'nobody', kind: 'SECOND_LOOK' });
+    expect(desk.athlete?.id).toBe(first!.id);
+  });
+
   it('says when the protocol has changed meanwhile and keeps working under its own', () => {
     const now = station(['Amara L.']);
     desk.line.refresh({ ...now, screening: { ...now.screening, protocolVersion: 2 } });

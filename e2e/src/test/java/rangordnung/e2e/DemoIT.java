@@ -79,8 +79,8 @@ class DemoIT extends ScreenTest {
         screens.put("measuring", "/measuring");
         screens.put("body", "/body");
         screens.put("protocols", "/protocols");
-        screens.put("protocol", "/protocols/training-stance/3");
-        screens.put("set-up", "/protocols/personal/3");
+        screens.put("protocol", "/protocols/training-stance/4");
+        screens.put("set-up", "/protocols/personal/4");
         screens.put("ranking", "/screening/" + id + "/ranking");
         screens.put("groups", "/screening/" + id + "/groups");
         screens.put("ranking-500", "/screening/" + club + "/ranking");

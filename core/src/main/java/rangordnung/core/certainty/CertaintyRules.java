@@ -24,6 +24,7 @@ import rangordnung.core.protocol.Threshold;
  * @param lengthNoise   percent by which a measured segment may be off
  * @param hipSem        standard error of a hip limit, degrees
  * @param modelDoubt    least chance that the body model is wrong
+ * @param unseen        what a main fault is like that nobody has seen yet, before anything is known
  * @param ranking       who can be told apart
  */
 public record CertaintyRules(
@@ -47,6 +48,7 @@ public record CertaintyRules(
         Threshold lengthNoise,
         Threshold hipSem,
         Threshold modelDoubt,
+        GradeChances unseen,
         RankingRules ranking) {
 
     /** Evidence that something lies short of what is needed, by a value with normal noise. */

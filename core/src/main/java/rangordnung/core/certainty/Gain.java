@@ -19,6 +19,15 @@ public final class Gain {
         return entropy(chance) - left;
     }
 
+    /** How likely each grade is to be read by eye in a retest, from none to severe; the four add up to 1. */
+    public static double[] readings(GradeChances before, Response response, double noise) {
+        double[] all = new double[Grade.values().length];
+        for (Grade reading : Grade.values()) {
+            all[reading.ordinal()] = seen(reading, noise) * response.chance(before, Likelihood.byEye(reading, noise));
+        }
+        return all;
+    }
+
     /**
      * Of a trial with two outcomes.
      *

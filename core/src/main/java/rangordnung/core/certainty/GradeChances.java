@@ -9,6 +9,18 @@ public record GradeChances(double none, double slight, double marked, double sev
         return at(grade.ordinal());
     }
 
+    /** The same after one more look. */
+    public GradeChances after(Likelihood seen) {
+        double sum = none * seen.none() + slight * seen.slight() + marked * seen.marked() + severe * seen.severe();
+        return sum == 0
+                ? this
+                : new GradeChances(
+                        none * seen.none() / sum,
+                        slight * seen.slight() / sum,
+                        marked * seen.marked() / sum,
+                        severe * seen.severe() / sum);
+    }
+
     /** The chance that the true grade is this one or worse. */
     public double atLeast(Grade grade) {
         double sum = 0;

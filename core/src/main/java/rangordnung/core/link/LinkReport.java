@@ -40,7 +40,7 @@ public record LinkReport(
      * @param seen      the chance of each true grade, after every look
      * @param painFirst whether pain or an old injury has to be asked about before anything else is tried
      * @param links     the most likely first; equal ones in the order of treatment
-     * @param next      the trial that would tell most, where one would tell enough
+     * @param offers    the trials that would tell enough, the one that tells most for its time first
      */
     public record Explanation(
             String test,
@@ -51,7 +51,12 @@ public record LinkReport(
             GradeChances seen,
             boolean painFirst,
             List<RankedLink> links,
-            Optional<NextTrial> next) {
+            List<NextTrial> offers) {
+
+        /** The trial that would tell most, where one would tell enough. */
+        public Optional<NextTrial> next() {
+            return offers.stream().findFirst();
+        }
 
         /** The links that lead; where none does, those that are open. */
         public List<Link> standing() {

@@ -99,7 +99,7 @@ public record LinkRules(
         }
 
         /** What it says of a link, where it says anything. */
-        Optional<Says> of(Link link) {
+        public Optional<Says> of(Link link) {
             return says.stream().filter(s -> s.link() == link).findFirst();
         }
     }
@@ -144,7 +144,7 @@ public record LinkRules(
     }
 
     /** What a retest says of a family of faults. */
-    Optional<RetestSays> says(String retest, Family family) {
+    public Optional<RetestSays> says(String retest, Family family) {
         return retests.stream()
                 .filter(r -> r.retest().equals(retest)
                         && (r.families().isEmpty() || r.families().contains(family)))

@@ -10,6 +10,7 @@ import rangordnung.core.certainty.Evidence;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
+import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
@@ -31,6 +32,15 @@ public final class Links {
     /** The report of one screen. */
     public LinkReport report(ScreenResult screen) {
         return report(screen, true);
+    }
+
+    /**
+     * What a main fault may come from that nobody has seen yet, by its usual shares.
+     *
+     * @return the kind of the fault and its links; empty where nothing is said of it
+     */
+    public Optional<LinkRules.FaultKind> unseen(Criterion criterion) {
+        return rules.kind(criterion, Optional.empty());
     }
 
     /** The same without the trials that would tell more: those take most of the time. */
@@ -128,13 +138,13 @@ public final class Links {
                 ranked,
                 next
                         ? new NextTrials(protocol, rules, certainty)
-                                .best(
+                                .worthIt(
                                         fault,
                                         ranked,
                                         evidence,
                                         painFirst,
                                         AnkleTest.wall(screen, fault.sides()).isPresent())
-                        : Optional.empty());
+                        : List.of());
     }
 
     private LinkReport.RankedLink ranked(

@@ -20,15 +20,15 @@ import rangordnung.core.protocol.TestDefinition;
 /** Which trial would tell most of a fault's links, for the time it takes. */
 record NextTrials(Protocol protocol, LinkRules rules, CertaintyRules certainty) {
 
-    /** The best that is worth it; none that a caution forbids. */
-    Optional<LinkReport.NextTrial> best(
+    /** Those that are worth it, the one that tells most for its time first; none that a caution forbids. */
+    List<LinkReport.NextTrial> worthIt(
             Fault fault,
             List<LinkReport.RankedLink> links,
             FaultEvidence evidence,
             boolean painFirst,
             boolean wallDone) {
         if (painFirst) {
-            return Optional.empty(); // asked about and seen by a clinician first
+            return List.of(); // asked about and seen by a clinician first
         }
         Map<Link, Double> chances =
                 links.stream().collect(Collectors.toMap(LinkReport.RankedLink::link, LinkReport.RankedLink::chance));
@@ -45,7 +45,9 @@ record NextTrials(Protocol protocol, LinkRules rules, CertaintyRules certainty) 
         }
         return all.stream()
                 .filter(t -> t.bits() >= certainty.leastGain().value())
-                .max(Comparator.comparingDouble(LinkReport.NextTrial::perSecond));
+                .sorted(Comparator.comparingDouble(LinkReport.NextTrial::perSecond)
+                        .reversed())
+                .toList();
     }
 
     private Optional<LinkReport.NextTrial> retest(

@@ -2,6 +2,7 @@ package rangordnung.core.placement;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -203,19 +204,28 @@ final class Indications {
             double sum = explanation.links().stream()
                     .mapToDouble(LinkReport.RankedLink::chance)
                     .sum();
-            Map<Integer, Share> one = new LinkedHashMap<>();
-            double marked = explanation.seen().atLeast(Grade.MARKED);
-            double slight = explanation.seen().atLeast(rules.standsFrom()) - marked;
-            for (LinkReport.RankedLink link : explanation.links()) {
-                rules.treatment(explanation.kind(), link.link()).ifPresent(treatment -> {
-                    double share = link.chance() / sum;
-                    one.put(rank(treatment, Grade.MARKED), new Share(treatment.focus(), share * marked));
-                    one.put(rank(treatment, Grade.SLIGHT), new Share(treatment.focus(), share * slight));
-                });
-            }
-            all.add(one);
+            Map<Link, Double> shares = new EnumMap<>(Link.class);
+            explanation.links().forEach(l -> shares.put(l.link(), l.chance() / sum));
+            all.add(chances(explanation.kind(), explanation.seen(), shares));
         }
         return all;
+    }
+
+    /**
+     * How one fault may turn out.
+     *
+     * @param seen  the chance of each true grade
+     * @param links the share of each link; they add up to 1
+     */
+    Map<Integer, Share> chances(String kind, GradeChances seen, Map<Link, Double> links) {
+        Map<Integer, Share> one = new LinkedHashMap<>();
+        double marked = seen.atLeast(Grade.MARKED);
+        double slight = seen.atLeast(rules.standsFrom()) - marked;
+        links.forEach((link, share) -> rules.treatment(kind, link).ifPresent(treatment -> {
+            one.put(rank(treatment, Grade.MARKED), new Share(treatment.focus(), share * marked));
+            one.put(rank(treatment, Grade.SLIGHT), new Share(treatment.focus(), share * slight));
+        }));
+        return one;
     }
 
     /** A chance that belongs to a focus. */

@@ -54,7 +54,7 @@ class DemoData implements ApplicationRunner {
     static final String PASSWORD = "hall-lines-and-wall-bars";
     private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
     private static final String PROTOCOL = "standard-floor";
-    private static final int VERSION = 4;
+    private static final int VERSION = 5;
 
     private final Accounts accounts;
     private final Rosters rosters;

@@ -2,6 +2,7 @@ package rangordnung.server.results;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import rangordnung.server.Client;
@@ -46,6 +47,18 @@ class HistoryTest extends ServerTest {
                         .at("/tests/0/criteria/0/changes/left/difference")
                         .doubleValue())
                 .isEqualTo(-1);
+    }
+
+    /** While minutes are left: whoever was not seen comes first, and a clean squat is not looked at again. */
+    @Test
+    void the_queue_of_looks_follows_the_facts() {
+        String path = "/api/screenings/" + hall.screening() + "/look-again";
+        Client.Answer before = lead.get(path).ok();
+        assertThat(before.text("/looks/0/look/kind")).isEqualTo("FIRST_LOOK");
+        assertThat(before.body().at("/looks/0/perMinute").doubleValue()).isPositive();
+        squat(lead, hall.screening(), hall.athlete(), "arch LEFT SLIGHT");
+        assertThat(lead.get(path).ok().text("/looks/0/look/kind")).isEqualTo("SECOND_LOOK");
+        lead.get("/api/screenings/" + UUID.randomUUID() + "/look-again").problem(404, "not-found");
     }
 
     /** Today counts what is done without judging again what has not changed, and sees what has. */

@@ -1,0 +1,345 @@
+package rangordnung.core.placement;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Random;
+import java.util.function.ToDoubleFunction;
+import java.util.stream.Stream;
+import rangordnung.core.body.Side;
+import rangordnung.core.certainty.CertaintyRules;
+import rangordnung.core.certainty.Gain;
+import rangordnung.core.certainty.GradeChances;
+import rangordnung.core.certainty.Likelihood;
+import rangordnung.core.certainty.Response;
+import rangordnung.core.judgement.CriterionResult;
+import rangordnung.core.judgement.Finding;
+import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.judgement.TestResult;
+import rangordnung.core.ladder.Focus;
+import rangordnung.core.link.Link;
+import rangordnung.core.link.LinkReport;
+import rangordnung.core.link.LinkRules;
+import rangordnung.core.link.Links;
+import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.record.Attendance;
+
+/**
+ * Which looks would change most while minutes are left: each is worth the expected drop in the chance that the athlete stands
+ * in the wrong group, per minute that it takes.
+ */
+public final class LookAgain {
+
+    private final Links links;
+    private final LinkRules linkRules;
+    private final CertaintyRules certainty;
+    private final Indications indications;
+    private final Protocol protocol;
+    private final ToDoubleFunction<TestDefinition> seconds;
+
+    /** @param seconds that one athlete takes at a test */
+    public LookAgain(
+            PlacementRules rules,
+            LinkRules linkRules,
+            CertaintyRules certainty,
+            Protocol protocol,
+            ToDoubleFunction<TestDefinition> seconds) {
+        this.links = new Links(protocol, linkRules, certainty);
+        this.linkRules = linkRules;
+        this.certainty = certainty;
+        this.indications = new Indications(rules, linkRules);
+        this.protocol = protocol;
+        this.seconds = seconds;
+    }
+
+    /** What kind of look it is. */
+    public enum Kind {
+        /** A test that was not seen whole, could not be told, or was only done with help. */
+        FIRST_LOOK,
+        /** Another rater looks at the same test. */
+        SECOND_LOOK,
+        /** One thing is changed to tell causes apart. */
+        RETEST,
+        /** A test that tells causes apart. */
+        TEST
+    }
+
+    /**
+     * A look.
+     *
+     * @param criterion that it is mostly about
+     * @param retest    the retest that it is
+     * @param drop      expected, of the chance that the athlete stands in the wrong group
+     */
+    public record Look(
+            Kind kind,
+            String test,
+            Optional<String> criterion,
+            Optional<Side> side,
+            Optional<String> retest,
+            double drop,
+            double seconds) {
+
+        public double perMinute() {
+            return drop * 60 / seconds;
+        }
+    }
+
+    /** A fault that stands or may stand, with the chances of its grade and the shares of its links. */
+    private record Suspect(
+            String test,
+            String criterion,
+            Optional<Side> side,
+            String kind,
+            GradeChances seen,
+            Map<Link, Double> links,
+            boolean unseen) {
+
+        Suspect graded(GradeChances other) {
+            return new Suspect(test, criterion, side, kind, other, links, unseen);
+        }
+
+        Suspect linked(Map<Link, Double> other) {
+            return new Suspect(test, criterion, side, kind, seen, other, unseen);
+        }
+    }
+
+    /** A way in which a look may turn out. */
+    private record Outcome(double chance, Suspect suspect) {}
+
+    /** The looks that are worth anything, the best for its time first. */
+    public List<Look> of(ScreenResult screen) {
+        if (screen.stopped()
+                || screen.attendance().filter(a -> a != Attendance.PRESENT).isPresent()) {
+            return List.of();
+        }
+        LinkReport report = links.report(screen);
+        List<Suspect> suspects = Stream.concat(standing(report), unseen(screen)).toList();
+        List<Look> looks = new ArrayList<>();
+        looks.addAll(tests(screen, suspects));
+        for (LinkReport.Explanation explanation : report.explanations()) {
+            suspects.stream()
+                    .filter(s -> !s.unseen()
+                            && s.test().equals(explanation.test())
+                            && s.criterion().equals(explanation.criterion())
+                            && s.side().equals(explanation.side()))
+                    .findFirst()
+                    .ifPresent(s -> explanation.offers().forEach(offer -> look(s, suspects, offer)
+                            .ifPresent(looks::add)));
+        }
+        Map<String, Look> best = new HashMap<>();
+        looks.stream()
+                .filter(l -> l.drop() > 0)
+                .forEach(l -> best.merge(
+                        l.kind() + l.test() + l.retest(), l, (one, other) -> one.drop() >= other.drop() ? one : other));
+        return best.values().stream()
+                .sorted(Comparator.comparingDouble(Look::perMinute).reversed().thenComparing(Look::test))
+                .toList();
+    }
+
+    private Stream<Suspect> standing(LinkReport report) {
+        return report.explanations().stream().filter(e -> !e.links().isEmpty()).map(e -> {
+            Map<Link, Double> shares = new EnumMap<>(Link.class);
+            e.links().forEach(l -> shares.put(l.link(), l.chance()));
+            return new Suspect(e.test(), e.criterion(), e.side(), e.kind(), e.seen(), whole(shares), false);
+        });
+    }
+
+    /** Main faults that nobody has seen in any test, where they would be seen first. */
+    private Stream<Suspect> unseen(ScreenResult screen) {
+        return screen.tests().stream().flatMap(test -> test.criteria().stream()
+                .filter(c -> c.criterion().heading() && open(c) && nowhereElse(screen, c))
+                .flatMap(c -> c.spots()
+                        .filter(spot -> c.at(spot).isEmpty())
+                        .flatMap(spot ->
+                                links.unseen(c.criterion()).stream().map(kind -> suspect(test, c, spot, kind)))));
+    }
+
+    private Suspect suspect(TestResult test, CriterionResult result, Optional<Side> side, LinkRules.FaultKind kind) {
+        Map<Link, Double> shares = new EnumMap<>(Link.class);
+        kind.candidates().forEach(c -> shares.put(c.link(), c.prior()));
+        return new Suspect(
+                test.test().id(), result.criterion().id(), side, kind.id(), certainty.unseen(), whole(shares), true);
+    }
+
+    private static boolean nowhereElse(ScreenResult screen, CriterionResult result) {
+        return screen.criteria()
+                .filter(c -> c.criterion().family() == result.criterion().family())
+                .noneMatch(c -> c.worse().isPresent());
+    }
+
+    /** Whether looking once more would tell it: what the heels have voided only a retest does. */
+    private static boolean open(CriterionResult result) {
+        return Stream.of(result.findings().left(), result.findings().right())
+                .anyMatch(f -> f instanceof Finding.NotTested
+                        || f instanceof Finding.NotAssessable not && not.reason() != Finding.Reason.HEELS_UP);
+    }
+
+    /** One more look at each test: by whoever, where something was not seen; by another rater, where all was. */
+    private List<Look> tests(ScreenResult screen, List<Suspect> suspects) {
+        List<Look> looks = new ArrayList<>();
+        for (TestResult test : screen.tests()) {
+            String id = test.test().id();
+            List<Suspect> here =
+                    suspects.stream().filter(s -> s.test().equals(id)).toList();
+            boolean first = here.stream().anyMatch(Suspect::unseen);
+            boolean twice = screen.second().stream().anyMatch(l -> l.test().id().equals(id));
+            if (here.isEmpty() || !first && twice) {
+                continue;
+            }
+            Suspect about = here.stream()
+                    .max(Comparator.comparingDouble(suspect -> drop(suspects, suspect, lookedAt(suspect))))
+                    .orElseThrow();
+            looks.add(new Look(
+                    first ? Kind.FIRST_LOOK : Kind.SECOND_LOOK,
+                    id,
+                    Optional.of(about.criterion()),
+                    about.side(),
+                    Optional.empty(),
+                    Math.max(0, wrong(suspects) - together(suspects, here)),
+                    seconds.applyAsDouble(test.test())));
+        }
+        return looks;
+    }
+
+    /** The chance of the wrong group after one look at several faults at once, on average over drawn readings. */
+    private double together(List<Suspect> suspects, List<Suspect> here) {
+        Random random = new Random(SEED);
+        double sum = 0;
+        for (int draw = 0; draw < DRAWS; draw++) {
+            Map<Suspect, Suspect> seen = new HashMap<>();
+            for (Suspect suspect : here) {
+                double at = random.nextDouble();
+                List<Outcome> outcomes = lookedAt(suspect);
+                int reading = 0;
+                while (reading < outcomes.size() - 1
+                        && at >= outcomes.get(reading).chance()) {
+                    at -= outcomes.get(reading).chance();
+                    reading++;
+                }
+                seen.put(suspect, outcomes.get(reading).suspect());
+            }
+            sum += wrong(suspects.stream().map(s -> seen.getOrDefault(s, s)).toList());
+        }
+        return sum / DRAWS;
+    }
+
+    /** Draws of what one look may show, and the seed that makes them the same each time (house convention). */
+    private static final int DRAWS = 100;
+
+    private static final long SEED = 1208;
+
+    private Optional<Look> look(Suspect suspect, List<Suspect> suspects, LinkReport.NextTrial offer) {
+        List<Outcome> outcomes = offer.retest() ? retested(suspect, offer.id()) : walled(suspect);
+        return outcomes.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Look(
+                        offer.retest() ? Kind.RETEST : Kind.TEST,
+                        offer.retest() ? suspect.test() : offer.id(),
+                        Optional.of(suspect.criterion()),
+                        suspect.side(),
+                        offer.retest() ? Optional.of(offer.id()) : Optional.empty(),
+                        drop(suspects, suspect, outcomes),
+                        offer.seconds()));
+    }
+
+    private double noise() {
+        return protocol.rules().gradedMarkSem().value();
+    }
+
+    /** The four readings of one more look by eye. */
+    private List<Outcome> lookedAt(Suspect suspect) {
+        Response same = new Response(0, 0);
+        double[] readings = Gain.readings(suspect.seen(), same, noise());
+        List<Outcome> all = new ArrayList<>();
+        for (Grade reading : Grade.values()) {
+            Likelihood seen = Likelihood.byEye(reading, noise());
+            all.add(new Outcome(
+                    readings[reading.ordinal()], suspect.graded(suspect.seen().after(seen))));
+        }
+        return all;
+    }
+
+    /** The four readings of a retest, each with what it makes of the links. */
+    private List<Outcome> retested(Suspect suspect, String retest) {
+        Optional<LinkRules.RetestSays> says = protocol.test(suspect.test())
+                .flatMap(t -> t.criterion(suspect.criterion()))
+                .flatMap(c -> linkRules.says(retest, c.family()));
+        if (says.isEmpty() || says.get().says().isEmpty()) {
+            return List.of();
+        }
+        Response without = says.get().says().get(0).without();
+        Map<Link, double[]> readings = new EnumMap<>(Link.class);
+        suspect.links()
+                .keySet()
+                .forEach(link -> readings.put(
+                        link,
+                        Gain.readings(
+                                suspect.seen(),
+                                says.get().of(link).map(LinkRules.Says::with).orElse(without),
+                                noise())));
+        List<Outcome> all = new ArrayList<>();
+        for (int m = 0; m < Grade.values().length; m++) {
+            int reading = m;
+            all.add(updated(suspect, link -> Objects.requireNonNull(readings.get(link))[reading]));
+        }
+        return all;
+    }
+
+    /** The two outcomes of the wall test: it speaks for the ankle or against it. */
+    private List<Outcome> walled(Suspect suspect) {
+        double tooShort = certainty.notYet().value();
+        double free = certainty.touches().value();
+        return Stream.of(true, false)
+                .map(misses -> updated(suspect, link -> {
+                    double missed = link == Link.ANKLE ? tooShort : free;
+                    return misses ? missed : 1 - missed;
+                }))
+                .toList();
+    }
+
+    private static Outcome updated(Suspect suspect, ToDoubleFunction<Link> likelihood) {
+        Map<Link, Double> joint = new EnumMap<>(Link.class);
+        suspect.links().forEach((link, share) -> joint.put(link, share * likelihood.applyAsDouble(link)));
+        double chance = joint.values().stream().mapToDouble(d -> d).sum();
+        return new Outcome(chance, chance > 0 ? suspect.linked(whole(joint)) : suspect);
+    }
+
+    private static Map<Link, Double> whole(Map<Link, Double> shares) {
+        double sum = shares.values().stream().mapToDouble(d -> d).sum();
+        Map<Link, Double> all = new EnumMap<>(Link.class);
+        shares.forEach((link, share) -> all.put(link, share / sum));
+        return all;
+    }
+
+    /** How much less likely the wrong group is after a look, on average over how it may turn out. */
+    private double drop(List<Suspect> suspects, Suspect one, List<Outcome> outcomes) {
+        double after = 0;
+        for (Outcome outcome : outcomes) {
+            List<Suspect> changed = suspects.stream()
+                    .map(s -> s.equals(one) ? outcome.suspect() : s)
+                    .toList();
+            after += outcome.chance() * wrong(changed);
+        }
+        return Math.max(0, wrong(suspects) - after);
+    }
+
+    /** The chance that the likeliest focus is not the one to begin with. */
+    private double wrong(List<Suspect> suspects) {
+        return 1
+                - FocusChances.of(
+                                suspects.stream()
+                                        .map(s -> indications.chances(s.kind(), s.seen(), s.links()))
+                                        .toList(),
+                                Focus.LOAD)
+                        .get(0)
+                        .chance();
+    }
+}
