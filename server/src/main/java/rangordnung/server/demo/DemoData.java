@@ -104,6 +104,7 @@ class DemoData implements ApplicationRunner {
                 squad(rater);
             });
             lesson(rater);
+            season();
         } finally {
             SecurityContextHolder.clearContext();
         }
@@ -336,6 +337,14 @@ class DemoData implements ApplicationRunner {
                 .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(second, null, List.of()));
         take(screening, protocol, pupils, "second", start.plusSeconds(60), SECOND_LOOK);
         SecurityContextHolder.getContext().setAuthentication(lead);
+    }
+
+    private void season() {
+        LocalDate day = LocalDate.of(2026, 11, 20);
+        UUID team = rosters.addTeam("Turnclub, handball under 18", Rosters.Kind.TEAM);
+        List<UUID> players = athletes(team, SeasonScreen.LINES.size(), 18, 15, 17);
+        UUID screening = screening(team, "Season screen", day, VERSION);
+        take(screening, protocols.get(PROTOCOL, VERSION), players, "only", time(day, 0), SeasonScreen.LINES);
     }
 
     private void take(

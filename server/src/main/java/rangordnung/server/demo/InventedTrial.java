@@ -33,6 +33,10 @@ final class InventedTrial {
     private UUID trial;
     private @Nullable UUID baseline;
     private String test;
+    /** The last trial that was no retest, and its test. */
+    private UUID plain;
+
+    private String plainTest;
     private Optional<Retest> retest = Optional.empty();
     private final List<Facts.FactSent> facts = new ArrayList<>();
     private Instant at;
@@ -45,6 +49,8 @@ final class InventedTrial {
         this.key = key;
         this.at = start;
         this.trial = id("trial");
+        this.plain = trial;
+        this.plainTest = test;
     }
 
     static List<Facts.FactSent> facts(Protocol protocol, UUID athlete, String key, Instant start, List<String> words) {
@@ -111,9 +117,13 @@ final class InventedTrial {
     }
 
     private void begin(String next, Optional<Retest> as) {
-        test = as.flatMap(Retest::otherTest).orElse(next);
+        if (retest.isEmpty()) {
+            plain = trial;
+            plainTest = test;
+        }
+        test = as.flatMap(Retest::otherTest).orElse(as.isPresent() ? plainTest : next);
         retest = as;
-        baseline = as.isPresent() ? trial : null;
+        baseline = as.isPresent() ? plain : null;
         trial = id("trial " + words++);
     }
 
