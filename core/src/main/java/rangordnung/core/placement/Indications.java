@@ -201,33 +201,46 @@ final class Indications {
     List<Map<Integer, Share>> chances(LinkReport report) {
         List<Map<Integer, Share>> all = new ArrayList<>();
         for (LinkReport.Explanation explanation : report.explanations()) {
-            double sum = explanation.links().stream()
-                    .mapToDouble(LinkReport.RankedLink::chance)
-                    .sum();
-            Map<Link, Double> shares = new EnumMap<>(Link.class);
-            explanation.links().forEach(l -> shares.put(l.link(), l.chance() / sum));
-            all.add(chances(explanation.kind(), explanation.seen(), shares));
+            Map<Link, Double> limits = new EnumMap<>(Link.class);
+            explanation.links().forEach(l -> limits.put(l.link(), l.chance()));
+            all.add(chances(explanation.kind(), explanation.seen(), limits));
         }
         return all;
     }
 
     /**
-     * How one fault may turn out.
+     * How one fault may turn out. Of several links that limit, the first in the order of treatment is worked on; where none does, the
+     * fault's first aid is.
      *
-     * @param seen  the chance of each true grade
-     * @param links the share of each link; they add up to 1
+     * @param seen   the chance of each true grade
+     * @param limits the chance of each link that it limits; several may
      */
-    Map<Integer, Share> chances(String kind, GradeChances seen, Map<Link, Double> links) {
+    Map<Integer, Share> chances(String kind, GradeChances seen, Map<Link, Double> limits) {
         Map<Integer, Share> one = new LinkedHashMap<>();
         double marked = seen.atLeast(Grade.MARKED);
         double slight = seen.atLeast(rules.standsFrom()) - marked;
-        links.forEach((link, share) -> rules.treatment(kind, link).ifPresent(treatment -> {
-            one.put(rank(treatment, Grade.MARKED), new Share(treatment.focus(), share * marked));
-            one.put(rank(treatment, Grade.SLIGHT), new Share(treatment.focus(), share * slight));
-        }));
+        double left = 1;
+        for (Link link : links.order()) {
+            double first = left * limits.getOrDefault(link, 0.0);
+            left -= first;
+            share(one, kind, link, first, marked, slight);
+        }
+        share(one, kind, rules.firstAid().getOrDefault(kind, Link.COORDINATION), left, marked, slight);
         return one;
     }
 
+    private void share(Map<Integer, Share> one, String kind, Link link, double share, double marked, double slight) {
+        rules.treatment(kind, link).filter(t -> share > 0).ifPresent(treatment -> {
+            one.merge(rank(treatment, Grade.MARKED), new Share(treatment.focus(), share * marked), Share::and);
+            one.merge(rank(treatment, Grade.SLIGHT), new Share(treatment.focus(), share * slight), Share::and);
+        });
+    }
+
     /** A chance that belongs to a focus. */
-    record Share(Focus focus, double chance) {}
+    record Share(Focus focus, double chance) {
+
+        Share and(Share other) {
+            return new Share(focus, chance + other.chance);
+        }
+    }
 }

@@ -6,7 +6,6 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.ToDoubleFunction;
@@ -92,7 +91,7 @@ public final class LookAgain {
         }
     }
 
-    /** A fault that stands or may stand, with the chances of its grade and the shares of its links. */
+    /** A fault that stands or may stand, with the chances of its grade and of each link that it limits. */
     private record Suspect(
             String test,
             String criterion,
@@ -144,12 +143,14 @@ public final class LookAgain {
                 .toList();
     }
 
-    private Stream<Suspect> standing(LinkReport report) {
-        return report.explanations().stream().filter(e -> !e.links().isEmpty()).map(e -> {
-            Map<Link, Double> shares = new EnumMap<>(Link.class);
-            e.links().forEach(l -> shares.put(l.link(), l.chance()));
-            return new Suspect(e.test(), e.criterion(), e.side(), e.kind(), e.seen(), whole(shares), false);
-        });
+    private static Stream<Suspect> standing(LinkReport report) {
+        return report.explanations().stream()
+                .filter(e -> !e.links().isEmpty())
+                .map(e -> {
+                    Map<Link, Double> limits = new EnumMap<>(Link.class);
+                    e.links().forEach(l -> limits.put(l.link(), l.chance()));
+                    return new Suspect(e.test(), e.criterion(), e.side(), e.kind(), e.seen(), limits, false);
+                });
     }
 
     /** Main faults that nobody has seen in any test, where they would be seen first. */
@@ -163,10 +164,10 @@ public final class LookAgain {
     }
 
     private Suspect suspect(TestResult test, CriterionResult result, Optional<Side> side, LinkRules.FaultKind kind) {
-        Map<Link, Double> shares = new EnumMap<>(Link.class);
-        kind.candidates().forEach(c -> shares.put(c.link(), c.prior()));
+        Map<Link, Double> limits = new EnumMap<>(Link.class);
+        kind.candidates().forEach(c -> limits.put(c.link(), c.prior()));
         return new Suspect(
-                test.test().id(), result.criterion().id(), side, kind.id(), certainty.unseen(), whole(shares), true);
+                test.test().id(), result.criterion().id(), side, kind.id(), certainty.unseen(), limits, true);
     }
 
     private static boolean nowhereElse(ScreenResult screen, CriterionResult result) {
@@ -275,20 +276,18 @@ public final class LookAgain {
         if (says.isEmpty() || says.get().says().isEmpty()) {
             return List.of();
         }
-        Response without = says.get().says().get(0).without();
-        Map<Link, double[]> readings = new EnumMap<>(Link.class);
-        suspect.links()
-                .keySet()
-                .forEach(link -> readings.put(
-                        link,
-                        Gain.readings(
-                                suspect.seen(),
-                                says.get().of(link).map(LinkRules.Says::with).orElse(without),
-                                noise())));
         List<Outcome> all = new ArrayList<>();
         for (int m = 0; m < Grade.values().length; m++) {
             int reading = m;
-            all.add(updated(suspect, link -> Objects.requireNonNull(readings.get(link))[reading]));
+            Map<Link, Odds> odds = new EnumMap<>(Link.class);
+            says.get()
+                    .says()
+                    .forEach(s -> odds.put(
+                            s.link(),
+                            new Odds(
+                                    Gain.readings(suspect.seen(), s.with(), noise())[reading],
+                                    Gain.readings(suspect.seen(), s.without(), noise())[reading])));
+            updated(suspect, odds).ifPresent(all::add);
         }
         return all;
     }
@@ -297,26 +296,33 @@ public final class LookAgain {
     private List<Outcome> walled(Suspect suspect) {
         double tooShort = certainty.notYet().value();
         double free = certainty.touches().value();
-        return Stream.of(true, false)
-                .map(misses -> updated(suspect, link -> {
-                    double missed = link == Link.ANKLE ? tooShort : free;
-                    return misses ? missed : 1 - missed;
-                }))
+        return Stream.of(new Odds(tooShort, free), new Odds(1 - tooShort, 1 - free))
+                .flatMap(odds -> updated(suspect, Map.of(Link.ANKLE, odds)).stream())
                 .toList();
     }
 
-    private static Outcome updated(Suspect suspect, ToDoubleFunction<Link> likelihood) {
-        Map<Link, Double> joint = new EnumMap<>(Link.class);
-        suspect.links().forEach((link, share) -> joint.put(link, share * likelihood.applyAsDouble(link)));
-        double chance = joint.values().stream().mapToDouble(d -> d).sum();
-        return new Outcome(chance, chance > 0 ? suspect.linked(whole(joint)) : suspect);
+    /** How likely a reading is where a link limits, and where it does not. */
+    private record Odds(double with, double without) {
+
+        double chance(double limits) {
+            return limits * with + (1 - limits) * without;
+        }
+
+        double after(double limits) {
+            double all = chance(limits);
+            return all > 0 ? limits * with / all : limits;
+        }
     }
 
-    private static Map<Link, Double> whole(Map<Link, Double> shares) {
-        double sum = shares.values().stream().mapToDouble(d -> d).sum();
-        Map<Link, Double> all = new EnumMap<>(Link.class);
-        shares.forEach((link, share) -> all.put(link, share / sum));
-        return all;
+    /** What a reading makes of the links; how likely it is follows from the likeliest of those that it speaks of. */
+    private static Optional<Outcome> updated(Suspect suspect, Map<Link, Odds> odds) {
+        Map<Link, Double> after = new EnumMap<>(suspect.links());
+        odds.forEach((link, o) -> after.computeIfPresent(link, (l, limits) -> o.after(limits)));
+        return odds.entrySet().stream()
+                .filter(e -> suspect.links().containsKey(e.getKey()))
+                .max(Comparator.comparingDouble(e -> suspect.links().getOrDefault(e.getKey(), 0.0)))
+                .map(e -> new Outcome(
+                        e.getValue().chance(suspect.links().getOrDefault(e.getKey(), 0.0)), suspect.linked(after)));
     }
 
     /** How much less likely the wrong group is after a look, on average over how it may turn out. */

@@ -90,11 +90,12 @@ record Movers(PlacementRules rules, Rules judgement, Function<ScreenResult, Opti
                 .toList();
     }
 
-    /** Whether one mark decides the focus: it may well be one grade off, and then the athlete would work on something else. */
+    /** Whether the mark of one fault decides the focus: it may well be one grade off, and then something else would be worked on. */
     boolean decides(ScreenResult screen, Proposal.Mover mover, Focus now) {
         Proposal.GradeChange change = mover.changes().get(0);
         return mover.changes().size() == 1
                 && change.size() == 1
+                && change.from().atLeast(rules.standsFrom())
                 && mover.leadsTo().focus() != now
                 && screen.tests().stream()
                         .filter(t -> t.test().id().equals(change.test()))

@@ -65,6 +65,9 @@ record Sizes(PlacementRules rules, Protocol protocol, ScreenResult screen, Profi
                 .withOwnDepth(screen.personal().depthCeiling())
                 .targetThigh()
                 .orElse(0.0);
+        if (model.reaches(target)) {
+            return Optional.empty(); // by its lengths this body needs none
+        }
         double step = rules.plateStep().value();
         for (double plate = step; plate <= BodyModel.HIGHEST_PLATE * 100; plate += step) {
             if (model.withPlate(plate / 100).reaches(target)) {

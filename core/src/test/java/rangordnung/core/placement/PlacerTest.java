@@ -408,8 +408,8 @@ class PlacerTest {
                 .extracting(Proposal.FocusChance::focus)
                 .containsExactly(Focus.FOOT, Focus.LOAD);
         assertThat(placed("arch L SLIGHT").wrong()).isCloseTo(0.1575, within(1e-3));
-        // knee line marked and untold: coordination 0.4 and abductors 0.3 of priors that add up to 1.4
-        assertThat(placed("knee-line L MARKED").wrong()).isCloseTo(0.5, within(0.01));
+        // knee line marked and untold: foot 0.3, then ankle 0.3 and proportions 0.1 of what is left come first
+        assertThat(placed("knee-line L MARKED").wrong()).isCloseTo(1 - 0.7 * 0.7 * 0.9, within(0.01));
         assertThat(FocusChances.of(List.of(), Focus.LOAD)).containsExactly(new Proposal.FocusChance(Focus.LOAD, 1));
     }
 

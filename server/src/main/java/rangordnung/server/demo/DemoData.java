@@ -342,7 +342,7 @@ class DemoData implements ApplicationRunner {
     private void season() {
         LocalDate day = LocalDate.of(2026, 11, 20);
         UUID team = rosters.addTeam("Turnclub, handball under 18", Rosters.Kind.TEAM);
-        List<UUID> players = athletes(team, SeasonScreen.LINES.size(), 18, 15, 17);
+        List<UUID> players = athletes(team, SeasonScreen.LINES.size(), 28, 15, 17);
         UUID screening = screening(team, "Season screen", day, VERSION);
         take(screening, protocols.get(PROTOCOL, VERSION), players, "only", time(day, 0), SeasonScreen.LINES);
     }

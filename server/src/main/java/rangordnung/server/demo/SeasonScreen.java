@@ -69,7 +69,7 @@ final class SeasonScreen {
             "present;asked;test overhead-squat;knee-line L fppa=13;knee-line R fppa=15;front;heels L heel-rise=1.6;heels R heel-rise=1.9;depth - MARKED;side"
                     + REST,
             // much at once, and nearly nothing
-            "present;asked;test overhead-squat;knee-line L SEVERE;knee-line R SEVERE;arch L MARKED;front;depth - SEVERE;trunk - MARKED;side;test split-squat;knee-line L SEVERE;rotation L MARKED;front;trunk - SLIGHT;side"
+            "present;asked;test overhead-squat;knee-line L SEVERE;knee-line R SEVERE;arch L MARKED;front;depth - SEVERE;trunk - MARKED;side;test split-squat;knee-line L SEVERE;rotation L MARKED;front;trunk L SLIGHT;side"
                     + STANCE + WALL,
             "present;asked;test overhead-squat;front;head - SLIGHT;side" + REST,
             "present;asked;test overhead-squat;arch L SLIGHT;front;side" + REST);
