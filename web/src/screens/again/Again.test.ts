@@ -32,11 +32,11 @@ describe('the queue of looks', () => {
       more: 3,
     });
     const rows = await screen.findAllByTestId('look');
-    expect(rows[0]).toHaveTextContent(/1.*Ada Grün.*retest: Heels up.*for Heel lift left/);
+    expect(rows[0]).toHaveTextContent(/1.*Ada Grün.*Retest: Heels up.*for Heel lift left/);
     expect(rows[0]).toHaveTextContent('90 s · wrong group 12.0 in 100 less likely');
-    expect(rows[1]).toHaveTextContent('look at it: Overhead squat');
-    expect(rows[2]).toHaveTextContent('test: Ankle wall test');
-    expect(rows[3]).toHaveTextContent('second look: Overhead squat');
+    expect(rows[1]).toHaveTextContent('Look at it: Overhead squat');
+    expect(rows[2]).toHaveTextContent('Test: Ankle wall test');
+    expect(rows[3]).toHaveTextContent('Second look: Overhead squat');
     expect(screen.getByText('3 more bring less.')).toBeVisible();
   });
 
@@ -51,6 +51,8 @@ describe('the queue of looks', () => {
 
   it('says when nothing is left', async () => {
     await shown({});
-    expect(await screen.findByText('Nothing is left that a further look would tell.')).toBeVisible();
+    expect(
+      await screen.findByText('Nothing is left that a further look would tell.'),
+    ).toBeVisible();
   });
 });

@@ -170,12 +170,12 @@
                 </dd>
               {/each}
             </dl>
-            {#if whom}
+            {#if whom && SAID.some((policy) => whom.protocol.policies[policy]?.name)}
               <section class="text-sm">
                 <h2 class="sign">{m.exercise_school()}</h2>
                 {#each SAID as policy (policy)}
                   {@const view = whom.protocol.policies[policy]}
-                  {#if view}<p>{view.setUp ? say(view.setUp) : say(view.reason)}</p>{/if}
+                  {#if view?.name}<p>{view.setUp ? say(view.setUp) : say(view.reason)}</p>{/if}
                 {/each}
               </section>
             {/if}

@@ -83,6 +83,8 @@ class DemoIT extends ScreenTest {
         screens.put("set-up", "/protocols/personal/4");
         screens.put("ranking", "/screening/" + id + "/ranking");
         screens.put("groups", "/screening/" + id + "/groups");
+        screens.put("look-again", "/screening/" + lesson + "/again");
+        screens.put("exercise", "/exercise/box-squat");
         screens.put("ranking-500", "/screening/" + club + "/ranking");
         return screens;
     }

@@ -395,7 +395,7 @@ class LessonIT extends ScreenTest {
         assertThat(lead.getByText("Chance that this focus comes first: 84 in 100."))
                 .isVisible();
         lead.navigate(product.address() + "#/screening/" + screening + "/again");
-        assertThat(lead.getByTestId("look").first()).containsText("second look: Overhead squat for Arch left");
+        assertThat(lead.getByTestId("look").first()).containsText("Second look: Overhead squat for Arch left");
         String look = lead.getByRole(
                         AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Open: Tw01 Hall")))
                 .first()
