@@ -860,6 +860,7 @@ export interface components {
         };
         AgreementControllerGradeAgreement: {
             criterion: string;
+            enough: boolean;
             /** Format: int32 */
             pairs: number;
             /** Format: double */

@@ -16,8 +16,8 @@
   const far = $derived(value < min || value > max);
 </script>
 
-<div class="grid gap-0.5">
-  <div class="flex items-baseline justify-between gap-2 text-sm">
+<div class="grid min-w-0 content-end gap-0.5">
+  <div class="flex flex-wrap items-baseline justify-between gap-x-2 text-sm">
     <label for={id} class="font-bold">{label}</label>
     <span class="flex items-baseline gap-1 whitespace-nowrap">
       {#if hint}<span class="quiet">{hint}</span>{/if}

@@ -161,8 +161,10 @@
                         >{data.names.criterion(row.criterion)}</th
                       >
                       <td class="text-right tabular-nums">{row.pairs}</td>
-                      <td class="text-right tabular-nums">{integer(row.percent)}</td>
-                      <td class="pl-4">{kappa(row.weighted)}</td>
+                      <td class="pl-3 text-right tabular-nums">{integer(row.percent)}</td>
+                      <td class="pl-4"
+                        >{row.enough ? kappa(row.weighted) : m.agreement_few_here()}</td
+                      >
                     </tr>
                   {/each}
                 </tbody>

@@ -31,8 +31,8 @@ const pairing: View['pairings'][number] = {
 };
 const worded = { value: 0.63, low: 0.41, high: 0.85, strength: 'SUBSTANTIAL' } as const;
 const grades: View['raters'][number]['grades'] = [
-  { criterion: 'knee-line', pairs: 8, percent: 62.5 },
-  { criterion: 'depth', pairs: 16, percent: 100, weighted: worded },
+  { criterion: 'knee-line', pairs: 28, enough: true, percent: 62.5 },
+  { criterion: 'depth', pairs: 16, enough: false, percent: 100, weighted: worded },
 ];
 const around = (value: number) => ({ value, low: value - 1, high: value + 1 });
 const both: View = {
@@ -93,7 +93,8 @@ describe('agreement between raters', () => {
     expect(numbers).toHaveTextContent('Ines and Jon');
     expect(numbers).toHaveTextContent('79 % of the grades are the same, on average');
     expect(numbers).toHaveTextContent('0.63 (0.41 to 0.85), substantial');
-    expect(within(numbers).getByRole('row', { name: /8 63 none: one grade only/ })).toBeVisible();
+    expect(within(numbers).getByRole('row', { name: /28 63 none: one grade only/ })).toBeVisible();
+    expect(within(numbers).getByRole('row', { name: /16 100 too few to tell/ })).toBeVisible();
     expect(numbers).toHaveTextContent('Mean difference 0.4 (-0.6 to 1.4), limits -1.2');
     expect(numbers).toHaveTextContent('a convention, no evidence');
   });

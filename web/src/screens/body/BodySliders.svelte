@@ -30,7 +30,7 @@
   }
 </script>
 
-<div class="grid grid-cols-2 gap-x-4 gap-y-3">
+<div class="grid gap-x-4 gap-y-3 min-[26rem]:grid-cols-2">
   <Slider
     label={m.sim_stature()}
     unit="cm"

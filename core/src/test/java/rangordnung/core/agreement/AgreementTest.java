@@ -222,6 +222,52 @@ class AgreementTest {
         assertThat(HouseNoise.of(List.of(), 0.5)).isEmpty();
     }
 
+    private static Comparison compared(String criterion, Grade first, Grade second) {
+        return new Comparison(
+                "squat",
+                criterion,
+                Optional.empty(),
+                first,
+                second,
+                Math.abs(first.ordinal() - second.ordinal()),
+                Optional.empty());
+    }
+
+    /** Two criteria that never vary agree by chance alone, but their pooled pairs would look like agreement. */
+    @Test
+    void agreement_is_averaged_within_criteria_and_drawn_over_athletes() {
+        Random random = new Random(3);
+        List<List<Comparison>> athletes = IntStream.range(0, 30)
+                .mapToObj(i -> List.of(
+                        compared("arch", Grade.NONE, random.nextInt(10) == 0 ? Grade.SLIGHT : Grade.NONE),
+                        compared("depth", Grade.SEVERE, random.nextInt(10) == 0 ? Grade.MARKED : Grade.SEVERE)))
+                .toList();
+        Pooled pooled = Pooled.of(athletes);
+        assertThat(pooled.pairs()).isEqualTo(60);
+        assertThat(pooled.percent()).isBetween(75.0, 100.0);
+        assertThat(pooled.weighted().orElseThrow().value())
+                .as("no rater varies")
+                .isCloseTo(0, within(1e-9));
+
+        List<List<Comparison>> same = IntStream.range(0, 40)
+                .mapToObj(i -> List.of(compared("arch", Grade.values()[i % 4], Grade.values()[i % 5 == 0 ? 0 : i % 4])))
+                .toList();
+        Interval kappa = Pooled.of(same).weighted().orElseThrow();
+        Interval large = Kappa.of(
+                        same.stream()
+                                .map(c -> new Kappa.Pair(
+                                        c.get(0).first().ordinal(),
+                                        c.get(0).second().ordinal()))
+                                .toList(),
+                        4)
+                .weighted()
+                .orElseThrow();
+        assertThat(kappa.value()).isCloseTo(large.value(), within(1e-12));
+        assertThat(kappa.high() - kappa.low())
+                .as("the jackknife is near the large-sample error where there is one criterion")
+                .isCloseTo(large.high() - large.low(), within(0.05));
+    }
+
     @Test
     void two_raters_are_compared_criterion_by_criterion() {
         Rater book = new Rater()

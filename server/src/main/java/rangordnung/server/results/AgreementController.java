@@ -3,10 +3,10 @@ package rangordnung.server.results;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,8 +18,8 @@ import rangordnung.core.agreement.Interval;
 import rangordnung.core.agreement.IntraclassCorrelation;
 import rangordnung.core.agreement.Kappa;
 import rangordnung.core.agreement.LimitsOfAgreement;
+import rangordnung.core.agreement.Pooled;
 import rangordnung.core.judgement.TestResult;
-import rangordnung.core.protocol.Grade;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.screening.Settlements;
 
@@ -47,24 +47,38 @@ class AgreementController {
             List<Comparison> comparisons,
             Optional<Settlements.SettlementView> settled) {
 
-        /** The names of both raters, in their order. */
-        List<String> raters() {
-            return Stream.of(counting.name(), other.name()).sorted().toList();
+        /** Both raters in the order of their names, whoever's trial counts. */
+        List<Rater> raters() {
+            return Stream.of(counting, other)
+                    .map(r -> new Rater(r.name(), r.rater()))
+                    .sorted(Rater.BY_NAME)
+                    .toList();
         }
 
-        /** The comparisons with the rater first whose name comes first. */
+        /** The comparisons with the first of both raters first. */
         List<Comparison> inOrder() {
-            return counting.name().equals(raters().get(0))
+            return counting.rater().equals(raters().get(0).account())
                     ? comparisons
                     : comparisons.stream().map(Comparison::turned).toList();
         }
     }
 
+    /** Somebody who rated. */
+    private record Rater(String name, UUID account) {
+
+        static final Comparator<Rater> BY_NAME =
+                Comparator.comparing(Rater::name).thenComparing(Rater::account);
+    }
+
     /** A kappa with its interval and its word. */
     record Worded(double value, double low, double high, Kappa.Strength strength) {}
 
-    /** Agreement on the grades of one criterion. */
-    record GradeAgreement(String criterion, int pairs, double percent, Optional<Worded> weighted) {}
+    /**
+     * Agreement on the grades of one criterion.
+     *
+     * @param enough whether there are enough pairs to say anything
+     */
+    record GradeAgreement(String criterion, int pairs, boolean enough, double percent, Optional<Worded> weighted) {}
 
     /**
      * Agreement on the grades of all criteria: the mean of what each criterion says.
@@ -135,15 +149,15 @@ class AgreementController {
         }
         double coverage = screen.protocol().rules().coverage().value();
         double eyes = screen.protocol().rules().gradedMarkSem().value();
-        Map<List<String>, List<Comparison>> byRaters = new TreeMap<>(Comparator.comparing(List::toString));
+        Map<List<Rater>, List<List<Comparison>>> byRaters = new LinkedHashMap<>();
         pairings.forEach(p ->
-                byRaters.computeIfAbsent(p.raters(), r -> new ArrayList<>()).addAll(p.inOrder()));
+                byRaters.computeIfAbsent(p.raters(), r -> new ArrayList<>()).add(p.inOrder()));
         List<Comparison> all =
                 pairings.stream().flatMap(p -> p.comparisons().stream()).toList();
         return new AgreementView(
                 pairings,
                 byRaters.entrySet().stream()
-                        .filter(e -> !e.getValue().isEmpty())
+                        .filter(e -> e.getValue().stream().anyMatch(c -> !c.isEmpty()))
                         .map(e -> raters(e.getKey(), e.getValue(), coverage))
                         .toList(),
                 HouseNoise.of(all, eyes),
@@ -160,49 +174,23 @@ class AgreementController {
         return all.stream().filter(c -> c.criterion().equals(criterion)).toList();
     }
 
-    private static Raters raters(List<String> names, List<Comparison> all, double coverage) {
+    private static Raters raters(List<Rater> names, List<List<Comparison>> athletes, double coverage) {
+        List<Comparison> all = athletes.stream().flatMap(List::stream).toList();
         List<String> criteria = criteria(all);
-        List<Kappa> kappas = criteria.stream().map(c -> kappa(of(c, all))).toList();
-        List<Interval> weighted =
-                kappas.stream().flatMap(k -> k.weighted().stream()).toList();
+        Pooled pooled = Pooled.of(athletes);
         return new Raters(
-                names.get(0),
-                names.get(1),
+                names.get(0).name(),
+                names.get(1).name(),
                 new Overall(
-                        all.size(),
-                        all.size() >= FEW,
-                        100
-                                * kappas.stream()
-                                        .mapToDouble(Kappa::agreement)
-                                        .average()
-                                        .orElse(0),
-                        mean(weighted).map(AgreementController::worded)),
+                        pooled.pairs(),
+                        pooled.pairs() >= FEW,
+                        pooled.percent(),
+                        pooled.weighted().map(AgreementController::worded)),
                 criteria.stream().map(c -> grades(c, of(c, all))).toList(),
                 criteria.stream()
                         .map(c -> values(c, all, coverage))
                         .filter(v -> v.pairs() > 0)
                         .toList());
-    }
-
-    /** Averaged within criteria: pooling raw pairs would take the differences between criteria for agreement. */
-    private static Optional<Interval> mean(List<Interval> kappas) {
-        if (kappas.isEmpty()) {
-            return Optional.empty();
-        }
-        double value = kappas.stream().mapToDouble(Interval::value).average().orElseThrow();
-        double reach = Math.sqrt(kappas.stream()
-                        .mapToDouble(k -> Math.pow(Math.max(k.high() - k.value(), k.value() - k.low()), 2))
-                        .sum())
-                / kappas.size();
-        return Optional.of(new Interval(value, Math.max(-1, value - reach), Math.min(1, value + reach)));
-    }
-
-    private static Kappa kappa(List<Comparison> compared) {
-        return Kappa.of(
-                compared.stream()
-                        .map(c -> new Kappa.Pair(c.first().ordinal(), c.second().ordinal()))
-                        .toList(),
-                Grade.values().length);
     }
 
     private static Rated rated(TestResult test, Map<UUID, String> names) {
@@ -212,10 +200,11 @@ class AgreementController {
     }
 
     private static GradeAgreement grades(String criterion, List<Comparison> compared) {
-        Kappa kappa = kappa(compared);
+        Kappa kappa = Pooled.kappa(compared);
         return new GradeAgreement(
                 criterion,
                 kappa.pairs(),
+                kappa.pairs() >= FEW,
                 100 * kappa.agreement(),
                 kappa.weighted().map(AgreementController::worded));
     }
