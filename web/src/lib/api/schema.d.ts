@@ -2544,6 +2544,7 @@ export interface components {
             refer: boolean;
             screening: components["schemas"]["ScreeningsScreeningView"];
             setAside: components["schemas"]["ResultControllerSetAsideView"][];
+            stance?: components["schemas"]["TrainingStance"];
             stopped: boolean;
             tests: components["schemas"]["ResultControllerTestView"][];
         };
@@ -3085,6 +3086,16 @@ export interface components {
             backup?: components["schemas"]["BackupsBackup"];
             screenings: components["schemas"]["DuesDue"][];
             teams: components["schemas"]["RostersTeamLine"][];
+        };
+        TrainingStance: {
+            /** Format: double */
+            heels: number;
+            /** Format: double */
+            split: number;
+            /** Format: double */
+            splitSore: number;
+            /** Format: double */
+            turnOut: number;
         };
         Variant: {
             /** @enum {string} */

@@ -277,7 +277,7 @@
             {/if}
           </section>
           <Links report={data.links} protocol={data.protocol} names={data.names} />
-          <Personal personal={data.personal} protocol={data.protocol} />
+          <Personal personal={data.personal} stance={data.stance} protocol={data.protocol} />
           {#if data.decisions.length}
             <section class="floor-line pt-3">
               <h2>{m.decisions()}</h2>

@@ -34,6 +34,35 @@ describe('an athlete’s page', () => {
     expect(screen.getByText('Never a diagnosis; evidence from this screen only.')).toBeVisible();
   });
 
+  it('tells the own depth, hip room and the stance to begin with', async () => {
+    await shown({
+      stance: { heels: 0.31, turnOut: 8.4, split: 0.74, splitSore: 0.86 },
+      personal: {
+        ...result.personal,
+        tests: [{ test: 'personal-set-up', criterion: 'rock-back', readings: {} }],
+        depthCeiling: 12,
+        hipRoomEnds: { left: true, right: false },
+      },
+    });
+    expect(
+      screen.getByText(/heels 31 cm apart, feet turned out 8°, split stance 74 cm/),
+    ).toBeVisible();
+    expect(screen.getByText('The tail tucks at 12.0° above parallel: own depth.')).toBeVisible();
+    expect(screen.getByText('Knee to armpit, left: ends just past a right angle.')).toBeVisible();
+    expect(screen.getByText('Knee to armpit, right: reaches it.')).toBeVisible();
+  });
+
+  it('tells a change with its interval, and what cannot be told', async () => {
+    await shown({
+      change: { difference: 3.1, detectable: 12, low: -7, high: 13, verdict: 'CANNOT_TELL' },
+    });
+    expect(
+      screen.getByText(
+        /3.1 points since the screening before: cannot tell \(90 % interval -7.0 to 13.0/,
+      ),
+    ).toBeVisible();
+  });
+
   it('puts pain before everything else', async () => {
     await shown({
       stopped: true,

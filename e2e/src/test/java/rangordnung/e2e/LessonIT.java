@@ -455,4 +455,106 @@ class LessonIT extends ScreenTest {
         assertThat(product.count("select count(*) from protocol_version where protocol_id = 'own-standard-floor'"))
                 .isEqualTo(1);
     }
+
+    /** Cases that the trade expects to come out so, marked at the station and read by the lead; common practice, no source. */
+    @Test
+    @Order(7)
+    void what_the_trade_expects_comes_out_through_the_station() {
+        Page page = signIn(page(390, 844), "lead", PASSWORD);
+        atTheStation(page, "Cases", roster("Ca", 5), "standard-floor/5");
+        String screening = screening(page);
+
+        button(page, "Knee line left marked").click();
+        bothViews(page);
+        retest(page, "Inner heel up");
+
+        call(page, "Ca02");
+        button(page, "Knee line left marked").click();
+        page.getByTestId("focus-bar").getByText("too far out").click();
+        bothViews(page);
+
+        call(page, "Ca03");
+        hurts(page, "Shoulder or neck");
+        button(page, "Sideways drift right marked").click();
+        bothViews(page);
+
+        call(page, "Ca04");
+        hurts(page, "Knee");
+        button(page, "Sideways drift right marked").click();
+        bothViews(page);
+
+        call(page, "Ca05");
+        button(page, "Front: seen").click();
+        button(page, "Heel lift left marked").click();
+        button(page, "Heel lift right marked").click();
+        button(page, "Depth  marked").click();
+        button(page, "Side: seen").click();
+        retest(page, "Heels up");
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests"))
+                .getByText("Ankle wall test")
+                .click();
+        page.getByLabel("Ankle at the wall left, toe to wall, attempt 1, cm").fill("14");
+        page.getByLabel("Ankle at the wall right, toe to wall, attempt 1, cm").fill("14");
+        button(page, "Done").click();
+        allSaved(page);
+
+        Page desk = signIn(page(1280, 800), "lead", PASSWORD);
+        Locator links = explained(desk, screening, "Ca01 Hall");
+        assertThat(links.locator("[data-link='FOOT']")).containsText("open");
+        links = explained(desk, screening, "Ca02 Hall");
+        assertThat(links.locator("[data-link='TURN_OUT_AND_STANCE']")).isVisible();
+        assertThat(links.locator("[data-link='ABDUCTORS']")).hasCount(0);
+        explained(desk, screening, "Ca03 Hall");
+        assertThat(desk.getByText("See a clinician before training this pattern."))
+                .hasCount(0);
+        explained(desk, screening, "Ca04 Hall");
+        assertThat(desk.getByText("See a clinician before training this pattern.")
+                        .first())
+                .isVisible();
+        links = explained(desk, screening, "Ca05 Hall");
+        assertThat(links.locator("[data-link='PROPORTIONS']").first()).containsText("likely");
+        desk.navigate(product.address() + "#/screening/" + screening + "/groups");
+        assertThat(desk.locator("[data-focus='EVEN_SIDES']")).containsText("Ca03 Hall");
+        assertThat(desk.locator("[data-focus='PROTECT']")).containsText("Ca04 Hall");
+        assertThat(desk.locator("[data-focus='DEPTH_AND_SPINE']")).containsText("Ca05 Hall");
+    }
+
+    private static void bothViews(Page page) {
+        button(page, "Front: seen").click();
+        button(page, "Side: seen").click();
+    }
+
+    private static void retest(Page page, String name) {
+        Locator offers = page.getByTestId("retests");
+        if (offers.getByText(name).count() == 0) {
+            offers.getByText(Pattern.compile("\\d+ more")).click();
+        }
+        offers.getByText(name).first().click();
+        bothViews(page);
+        button(page, "Back to the test").last().click();
+    }
+
+    private static void call(Page page, String name) {
+        button(page, "Queue").click();
+        page.locator("dialog[open]").getByText(Pattern.compile("^" + name)).click();
+        assertThat(page.getByTestId("athlete")).containsText(name);
+    }
+
+    private static void hurts(Page page, String where) {
+        button(page, "Pain: stop").click();
+        Locator dialog = page.locator("dialog[open]");
+        dialog.getByText(where, new Locator.GetByTextOptions().setExact(true)).click();
+        dialog.getByText("2", new Locator.GetByTextOptions().setExact(true)).click();
+        dialog.getByRole(
+                        AriaRole.BUTTON,
+                        new Locator.GetByRoleOptions().setName("Record").setExact(true))
+                .click();
+    }
+
+    private Locator explained(Page desk, String screening, String athlete) {
+        desk.navigate(product.address() + "#/screening/" + screening + "/results");
+        link(desk, athlete).click();
+        assertThat(heading(desk, athlete)).isVisible();
+        return desk.getByTestId("links");
+    }
 }

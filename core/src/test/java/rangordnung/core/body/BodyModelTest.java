@@ -112,6 +112,17 @@ class BodyModelTest {
         }
     }
 
+    /** asin((stance − hip joints) / (2 × leg)): 10° put each heel 14.8 cm outside its hip joint on a leg of 85 cm (common practice). */
+    @Test
+    void feet_turn_out_as_far_as_the_hips_are_apart_and_a_still_shin_needs_a_longer_split() {
+        Build leg = AVERAGE.with(Optional.of(0.42), Optional.of(0.43), Optional.empty());
+        TrainingStance stance = TrainingStance.of(leg, 1.75, Optional.of(0.105 * 1.75 + 2 * 0.148));
+        assertThat(stance.turnOut()).isCloseTo(10, within(0.05));
+        assertThat(TrainingStance.of(leg, 1.75, Optional.empty()).turnOut()).isZero();
+        assertThat(stance.splitSore()).isGreaterThan(stance.split());
+        assertThat(stance.split()).isBetween(0.6, 0.9);
+    }
+
     /** With more noise a depth that is just reached is less sure, and one that is far away is out of reach all the same. */
     @Test
     void how_sure_a_depth_is_follows_from_what_is_uncertain() {

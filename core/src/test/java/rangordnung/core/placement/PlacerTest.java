@@ -413,8 +413,12 @@ class PlacerTest {
         assertThat(FocusChances.of(List.of(), Focus.LOAD)).containsExactly(new Proposal.FocusChance(Focus.LOAD, 1));
     }
 
+    static List<List<String>> few() {
+        return RandomScreens.some().subList(0, 15);
+    }
+
     @ParameterizedTest
-    @MethodSource("screens")
+    @MethodSource("few")
     void every_mover_keeps_its_word_and_improvements_come_first(List<String> marks) {
         ScreenResult screen = Rater.seen(marks.toArray(String[]::new)).judged();
         Proposal.Placed now = placed(List.of(screen), Profile.UNKNOWN);

@@ -15,12 +15,15 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
+import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.body.TrainingStance;
 import rangordnung.core.judgement.Change;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Estimate;
 import rangordnung.core.judgement.Finding;
+import rangordnung.core.judgement.KnownBody;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.PersonalSetUp;
 import rangordnung.core.judgement.Ranking;
@@ -166,6 +169,7 @@ class ResultController {
             Optional<Change> change,
             List<TestView> tests,
             PersonalSetUp personal,
+            Optional<TrainingStance> stance,
             List<HistoryPoint> history,
             LinkReport links,
             Proposal proposal) {}
@@ -329,6 +333,11 @@ class ResultController {
                 change(before, now.index(), coverage),
                 now.tests().stream().map(t -> test(t, before, coverage)).toList(),
                 now.personal(),
+                member.stature()
+                        .map(metres -> TrainingStance.of(
+                                now.body().map(KnownBody::build).orElseGet(() -> Build.ofStature(metres)),
+                                metres,
+                                now.personal().stanceCentimetres().map(cm -> cm / 100))),
                 points,
                 links.report(now),
                 proposed.proposal());
