@@ -232,6 +232,7 @@ class DemoIT extends ScreenTest {
                         "lunge",
                         "balance",
                         "squat",
+                        "ranking-500",
                         "schools"));
         screens.forEach((name, address) -> {
             show(page, address);
