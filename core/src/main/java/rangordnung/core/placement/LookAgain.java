@@ -29,6 +29,7 @@ import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.record.Attendance;
+import rangordnung.core.safety.Clearance;
 
 /**
  * Which looks would change most while minutes are left: each is worth the expected drop in the chance that the athlete stands
@@ -113,9 +114,15 @@ public final class LookAgain {
     /** A way in which a look may turn out. */
     private record Outcome(double chance, Suspect suspect) {}
 
-    /** The looks that are worth anything, the best for its time first. */
-    public List<Look> of(ScreenResult screen) {
+    /**
+     * The looks that are worth anything, the best for its time first; none at whoever is held back or not there.
+     *
+     * @param clearance whether the athlete may take part now
+     */
+    public List<Look> of(ScreenResult screen, Clearance clearance) {
         if (screen.stopped()
+                || clearance == Clearance.NOT_CLEARED
+                || links.refers(screen, clearance)
                 || screen.attendance().filter(a -> a != Attendance.PRESENT).isPresent()) {
             return List.of();
         }

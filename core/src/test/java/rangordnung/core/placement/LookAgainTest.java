@@ -14,6 +14,7 @@ import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.View;
 import rangordnung.core.record.Attendance;
 import rangordnung.core.record.Fact;
+import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
 
 class LookAgainTest {
@@ -31,15 +32,20 @@ class LookAgainTest {
     }
 
     private static List<LookAgain.Look> looks(Rater book) {
-        return LOOKS.of(book.judged(FLOOR));
+        return LOOKS.of(book.judged(FLOOR), Clearance.CLEARED);
     }
 
     @Test
-    void nothing_is_left_to_look_at_where_all_was_clean_and_nobody_is_looked_at_who_was_stopped() {
+    void nothing_is_left_to_look_at_where_all_was_clean_and_nobody_is_looked_at_who_is_held_back() {
         assertThat(looks(squat())).isEmpty();
         assertThat(looks(squat("arch L MARKED").painAt(PainReport.Region.KNEE, 6)))
                 .isEmpty();
         assertThat(looks(new Rater().attends(Attendance.ABSENT))).isEmpty();
+        assertThat(looks(squat("drift R MARKED").painAt(PainReport.Region.KNEE, 2)))
+                .as("referred first")
+                .isEmpty();
+        assertThat(LOOKS.of(squat("arch L MARKED").judged(FLOOR), Clearance.NOT_CLEARED))
+                .isEmpty();
     }
 
     /** A marked knee may come from four links: the trial that tells them apart is worth more than a second look at it. */

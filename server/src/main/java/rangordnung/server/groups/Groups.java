@@ -316,10 +316,15 @@ public class Groups {
         return place;
     }
 
+    /** Whether a decision that still answers every reason for holding back has placed the athlete elsewhere. */
+    private static boolean standsOutside(Member member) {
+        return member.place().filter(p -> p.focus() != Focus.PROTECT).isPresent();
+    }
+
     /** Out of Protect only with a word on who cleared the athlete, and when. */
     private Answer answer(NewDecision decision, Member now) {
         Cleared cleared = decision.cleared()
-                .or(() -> now.decision().flatMap(DecisionView::cleared))
+                .or(() -> standsOutside(now) ? now.decision().flatMap(DecisionView::cleared) : Optional.empty())
                 .orElseThrow(() -> Problem.invalid(
                         Code.CLEARANCE_MISSING, "Say who cleared the athlete, by role, and on which day.", "cleared"));
         LocalDate today = LocalDate.now(clock);

@@ -44,7 +44,7 @@ class LookAgainController {
                 protocols.planRules()::seconds);
         List<QueuedLook> all = screen.athletes().parallelStream()
                 .filter(s -> s.incident().isEmpty())
-                .flatMap(s -> again.of(s.result()).stream()
+                .flatMap(s -> again.of(s.result(), s.athlete().clearance()).stream()
                         .limit(OF_ONE)
                         .map(look -> new QueuedLook(
                                 s.athlete().id(), s.athlete().name().full(), look, look.perMinute())))

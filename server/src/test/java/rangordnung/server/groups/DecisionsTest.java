@@ -15,6 +15,7 @@ class DecisionsTest extends ServerTest {
     private Client lead;
     private String screening;
     private String athlete;
+    private String team;
 
     @BeforeEach
     void a_clean_athlete() {
@@ -22,6 +23,7 @@ class DecisionsTest extends ServerTest {
         Hall hall = hall(lead, 1, "Ada");
         athlete = hall.athlete();
         screening = hall.screening();
+        team = hall.team();
         UUID trial = UUID.randomUUID();
         send(
                 "{\"kind\":\"trialOpened\",\"trial\":\"%s\",\"test\":\"overhead-squat\",\"conditions\":{\"load\":{\"position\":\"NONE\",\"kilograms\":0},\"arms\":\"AS_IN_TEST\",\"shoes\":false,\"turnOut\":{},\"aids\":[],\"archAssisted\":false}}"
@@ -159,6 +161,19 @@ class DecisionsTest extends ServerTest {
 
         assertThat(moved.text("/decision/cleared/by")).isEqualTo("physiotherapist");
         assertThat(member().at("/place/focus").stringValue()).isEqualTo("LOAD");
+        decide("LOCK", null, null, "", member().get("last").stringValue()).ok();
+        JsonNode record = lead.get("/api/teams/" + team).ok().body().at("/athletes/0");
+        lead.put(
+                        "/api/athletes/" + athlete,
+                        "{\"version\":%d,\"record\":%s}"
+                                .formatted(
+                                        record.get("version").longValue(),
+                                        record.get("record").toString().replace("\"CLEARED\"", "\"NOT_CLEARED\"")))
+                .ok();
+        assertThat(member().at("/place/focus").stringValue())
+                .as("the clearance answered the referral and nothing that came later")
+                .isEqualTo("PROTECT");
+        out(",\"basedOn\":\"" + member().get("last").stringValue() + "\"").problem(400, "clearance-missing");
         send("{\"kind\":\"painReported\",\"report\":{\"region\":\"BACK\",\"intensity\":6,\"signs\":[]}}");
         assertThat(member().at("/place/focus").stringValue()).isEqualTo("PROTECT");
     }
