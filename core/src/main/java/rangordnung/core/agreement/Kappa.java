@@ -23,6 +23,14 @@ public record Kappa(int pairs, double agreement, Optional<Interval> kappa, Optio
         ALMOST_PERFECT
     }
 
+    /** Below so many pairs agreement is not told in words (house convention). */
+    private static final int FEW = 20;
+
+    /** Whether so many pairs are enough to say anything. */
+    public static boolean enough(int pairs) {
+        return pairs >= FEW;
+    }
+
     /** A pair of categories, from 0 on. */
     public record Pair(int first, int second) {}
 

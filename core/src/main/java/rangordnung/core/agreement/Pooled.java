@@ -9,7 +9,8 @@ import rangordnung.core.protocol.Grade;
 
 /**
  * Agreement over several criteria: the mean of what each criterion says, since pooling raw pairs would take the differences
- * between criteria for agreement. Its interval is a jackknife over the athletes, who are what was drawn.
+ * between criteria for agreement. Its interval is a jackknife over the athletes, who are
+ * what was drawn (Tukey 1958, Ann Math Stat 29; from memory).
  *
  * @param pairs    how many grades were compared
  * @param percent  of them that are the same, 0 to 100

@@ -47,7 +47,11 @@ public record UncertainBody(BodyModel model, double lengthNoise, double wallNois
         return draws;
     }
 
-    /** The chance that a depth is reached, 0 to 1. */
+    /**
+     * The chance that a depth is reached, 0 to 1.
+     *
+     * @param target thigh angle, degrees above parallel
+     */
     public double reaches(double target) {
         return draws().stream()
                 .filter(d -> d.model().reaches(target))

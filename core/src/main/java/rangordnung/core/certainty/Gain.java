@@ -19,7 +19,11 @@ public final class Gain {
         return entropy(chance) - left;
     }
 
-    /** How likely each grade is to be read by eye in a retest, from none to severe; the four add up to 1. */
+    /**
+     * How likely each grade is to be read by eye in a retest, from none to severe; the four add up to 1.
+     *
+     * @param noise standard deviation of a mark by eye, in grades
+     */
     public static double[] readings(GradeChances before, Response response, double noise) {
         double[] all = new double[Grade.values().length];
         for (Grade reading : Grade.values()) {

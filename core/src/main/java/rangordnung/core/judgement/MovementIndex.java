@@ -17,6 +17,9 @@ import rangordnung.core.protocol.Threshold;
  */
 public sealed interface MovementIndex {
 
+    /** The smallest change that matters, in points: about one slight main fault (house convention). */
+    double WORTHWHILE = 10;
+
     /** Share of the weight that was assessable, 0 to 1. */
     double completeness();
 

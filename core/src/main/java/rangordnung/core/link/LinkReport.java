@@ -1,6 +1,8 @@
 package rangordnung.core.link;
 
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import rangordnung.core.body.Side;
@@ -65,6 +67,13 @@ public record LinkReport(
                     .filter(l -> told ? l.standing().leads() : l.standing() != Standing.UNLIKELY)
                     .map(RankedLink::link)
                     .toList();
+        }
+
+        /** The chance of each candidate that it limits. */
+        public Map<Link, Double> limits() {
+            Map<Link, Double> limits = new EnumMap<>(Link.class);
+            links.forEach(l -> limits.put(l.link(), l.chance()));
+            return limits;
         }
 
         public Optional<RankedLink> link(Link link) {

@@ -1,8 +1,6 @@
 package rangordnung.core.placement;
 
-import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -128,8 +126,7 @@ final class Indications {
                 .flatMap(link -> explanation.link(link).stream())
                 .filter(l -> l.standing().leads() && !l.trials().isEmpty())
                 .findFirst();
-        Link usual = rules.firstAid()
-                .getOrDefault(explanation.kind(), explanation.links().get(0).link());
+        Link usual = rules.firstAid(explanation.kind());
         LinkReport.RankedLink likeliest = explanation.links().get(0);
         LinkReport.RankedLink deciding = leads.or(() -> Optional.of(likeliest).filter(l -> l.chance() > l.prior()))
                 .or(() -> explanation.link(usual).filter(l -> l.standing() != LinkReport.Standing.UNLIKELY))
@@ -199,13 +196,9 @@ final class Indications {
 
     /** How each fault of a report may turn out: for each treatment that it may call for, the chance; the rest is no fault. */
     List<Map<Integer, Share>> chances(LinkReport report) {
-        List<Map<Integer, Share>> all = new ArrayList<>();
-        for (LinkReport.Explanation explanation : report.explanations()) {
-            Map<Link, Double> limits = new EnumMap<>(Link.class);
-            explanation.links().forEach(l -> limits.put(l.link(), l.chance()));
-            all.add(chances(explanation.kind(), explanation.seen(), limits));
-        }
-        return all;
+        return report.explanations().stream()
+                .map(e -> chances(e.kind(), e.seen(), e.limits()))
+                .toList();
     }
 
     /**
@@ -225,7 +218,7 @@ final class Indications {
             left -= first;
             share(one, kind, link, first, marked, slight);
         }
-        share(one, kind, rules.firstAid().getOrDefault(kind, Link.COORDINATION), left, marked, slight);
+        share(one, kind, rules.firstAid(kind), left, marked, slight);
         return one;
     }
 

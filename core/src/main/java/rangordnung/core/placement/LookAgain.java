@@ -151,11 +151,9 @@ public final class LookAgain {
     }
 
     private static Stream<Suspect> standing(LinkReport report) {
-        return report.explanations().stream().filter(e -> !e.links().isEmpty()).map(e -> {
-            Map<Link, Double> limits = new EnumMap<>(Link.class);
-            e.links().forEach(l -> limits.put(l.link(), l.chance()));
-            return new Suspect(e.test(), e.criterion(), e.side(), e.kind(), e.seen(), limits, false);
-        });
+        return report.explanations().stream()
+                .filter(e -> !e.links().isEmpty())
+                .map(e -> new Suspect(e.test(), e.criterion(), e.side(), e.kind(), e.seen(), e.limits(), false));
     }
 
     /** Main faults that nobody has seen in any test, where they would be seen first. */

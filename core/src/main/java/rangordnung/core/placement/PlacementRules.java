@@ -129,7 +129,10 @@ public record PlacementRules(
             }
         }
         for (LinkRules.FaultKind fault : links.faults()) {
-            known(firstAid.containsKey(fault.id()), "first aid for the fault", fault.id());
+            known(
+                    treated.contains(fault.id() + "/" + firstAid.get(fault.id())),
+                    "first aid with a treatment for the fault",
+                    fault.id());
             fault.candidates()
                     .forEach(c -> known(
                             treated.contains(fault.id() + "/" + c.link()),
@@ -167,6 +170,11 @@ public record PlacementRules(
     /** How one stands on the ladder of a pattern; empty for the ladder of a focus. */
     Optional<PatternLadder> pattern(String ladder) {
         return patterns.stream().filter(p -> p.ladder().equals(ladder)).findFirst();
+    }
+
+    /** The link that a fault is treated for while none is told apart. */
+    Link firstAid(String fault) {
+        return Objects.requireNonNull(firstAid.get(fault), () -> "no first aid for " + fault);
     }
 
     Optional<Treatment> treatment(String fault, Link link) {

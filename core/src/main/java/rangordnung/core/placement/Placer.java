@@ -69,26 +69,11 @@ public final class Placer {
         Movers movers = new Movers(rules, protocol.rules(), screen -> decide(screen, clearance, profile, then, false)
                 .place());
         List<Proposal.Mover> all = movers.of(last, placed);
-        return new Proposal.Placed(
-                placed.focus(),
-                placed.rung(),
-                placed.link(),
-                placed.told(),
-                placed.next(),
-                placed.side(),
-                placed.rungs(),
-                placed.aids(),
-                placed.lasting(),
-                placed.pains(),
-                placed.reasons(),
-                placed.second(),
-                placed.chances(),
-                Movers.shown(all),
-                all.stream().anyMatch(m -> movers.decides(last, m, placed.focus())));
+        return placed.with(Movers.shown(all), all.stream().anyMatch(m -> movers.decides(last, m, placed.focus())));
     }
 
     /** What the screen before led to. */
-    private record Before(Focus focus, Optional<Rungs.At> lasting, List<Rungs.At> stands, List<String> own) {}
+    private record Before(Focus focus, Rungs.At lasting, List<Rungs.At> stands, List<String> own) {}
 
     /**
      * What follows from one screen.
@@ -233,16 +218,16 @@ public final class Placer {
                     stand(ladders.ladderOf(Focus.LOAD).orElseThrow().id()).orElseThrow();
             return new Decision(
                     proposal(Focus.LOAD, squat, Optional.empty(), aids(List.of()), reasons, Optional.empty()),
-                    Optional.of(new Before(Focus.LOAD, Optional.of(squat), ats(), List.of())));
+                    Optional.of(new Before(Focus.LOAD, squat, ats(), List.of())));
         }
 
         /** The same focus as before, since what it is for was not seen again. */
         Decision kept(Before last) {
             List<Reason> reasons = new ArrayList<>(List.of(new Reason.KeptUntilSeen(last.focus(), last.own())));
-            Rungs.At lasting = last.lasting().orElseThrow();
             return new Decision(
-                    proposal(last.focus(), lasting, Optional.empty(), aids(List.of()), reasons, Optional.empty()),
-                    Optional.of(new Before(last.focus(), Optional.of(lasting), ats(), last.own())));
+                    proposal(
+                            last.focus(), last.lasting(), Optional.empty(), aids(List.of()), reasons, Optional.empty()),
+                    Optional.of(new Before(last.focus(), last.lasting(), ats(), last.own())));
         }
 
         private Before before(Focus focus, Rungs.At lasting, List<Indications.Indicated> standing) {
@@ -253,7 +238,7 @@ public final class Placer {
                             .anyMatch(r -> r instanceof Reason.FaultSeen fault
                                     && fault.criterion().equals(criterion)))
                     .toList();
-            return new Before(focus, Optional.of(lasting), ats(), own);
+            return new Before(focus, lasting, ats(), own);
         }
 
         private List<Rungs.At> ats() {
@@ -281,7 +266,7 @@ public final class Placer {
             String moved = rungs.moved(
                     ladder,
                     now,
-                    before.flatMap(Before::lasting).filter(l -> l.ladder().equals(ladder.id())),
+                    before.map(Before::lasting).filter(l -> l.ladder().equals(ladder.id())),
                     reasons);
             return new Rungs.At(ladder.id(), bounds.allowed(ladder, moved, reasons), now.owned(), marked);
         }

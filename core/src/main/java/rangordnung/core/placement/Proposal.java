@@ -54,6 +54,26 @@ public sealed interface Proposal {
             return new Place(focus, rung);
         }
 
+        /** The same with what would move the athlete. */
+        Placed with(List<Mover> would, boolean decidedByOneMark) {
+            return new Placed(
+                    focus,
+                    rung,
+                    link,
+                    told,
+                    next,
+                    side,
+                    rungs,
+                    aids,
+                    lasting,
+                    pains,
+                    reasons,
+                    second,
+                    chances,
+                    would,
+                    decidedByOneMark);
+        }
+
         /** The chance that another focus should come first. */
         public double wrong() {
             return 1

@@ -108,9 +108,6 @@ class AgreementController {
     record AgreementView(
             List<Pairing> pairings, List<Raters> raters, Optional<HouseNoise> noise, List<CriterionNoise> noises) {}
 
-    /** Below so many pairs agreement is not told in words (house convention). */
-    private static final int FEW = 20;
-
     private final Results results;
     private final Settlements settlements;
     private final Accounts accounts;
@@ -183,7 +180,7 @@ class AgreementController {
                 names.get(1).name(),
                 new Overall(
                         pooled.pairs(),
-                        pooled.pairs() >= FEW,
+                        Kappa.enough(pooled.pairs()),
                         pooled.percent(),
                         pooled.weighted().map(AgreementController::worded)),
                 criteria.stream().map(c -> grades(c, of(c, all))).toList(),
@@ -204,7 +201,7 @@ class AgreementController {
         return new GradeAgreement(
                 criterion,
                 kappa.pairs(),
-                kappa.pairs() >= FEW,
+                Kappa.enough(kappa.pairs()),
                 100 * kappa.agreement(),
                 kappa.weighted().map(AgreementController::worded));
     }

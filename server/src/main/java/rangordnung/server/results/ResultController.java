@@ -343,16 +343,14 @@ class ResultController {
                 proposed.proposal());
     }
 
-    /** The smallest change of the index that matters, in points: about one slight main fault (house convention). */
-    private static final double INDEX_WORTHWHILE = 10;
-
     /** The change since the last screening that gave an index; whoever missed a date is held against the one before it. */
     private static Optional<Change> change(List<ScreenResult> before, MovementIndex now, double coverage) {
         return before.stream()
                 .flatMap(b -> b.index() instanceof MovementIndex.Known known ? Stream.of(known) : Stream.empty())
                 .findFirst()
                 .flatMap(b -> now instanceof MovementIndex.Known n
-                        ? Optional.of(Change.between(b.estimate(), n.estimate(), coverage, INDEX_WORTHWHILE, true))
+                        ? Optional.of(
+                                Change.between(b.estimate(), n.estimate(), coverage, MovementIndex.WORTHWHILE, true))
                         : Optional.empty());
     }
 
