@@ -26,7 +26,7 @@ export function ladders(): Promise<Schemas['Ladders']> {
 /** What a protocol calls a trial that would tell more: a retest or a test. */
 export const trialNames =
   (protocol: Schemas['Protocol']) =>
-  (next: Schemas['LinkReportNextTrial']): string => {
+  (next: Pick<Schemas['LinkReportNextTrial'], 'retest' | 'id'>): string => {
     const found = (next.retest ? protocol.retests : protocol.tests).find((t) => t.id === next.id);
     return found ? say(found.name) : next.id;
   };

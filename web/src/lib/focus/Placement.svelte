@@ -3,8 +3,9 @@
   import type { Schemas } from '../api/client';
   import { m } from '../paraglide/messages';
   import { noIndexWord, regionWord, sideWord } from '../words/judgement';
-  import { decimal, integer, say } from '../words/words';
+  import { integer, say } from '../words/words';
   import FocusLine from './FocusLine.svelte';
+  import { aidName, sized } from './parts';
 
   interface Props {
     proposal: Schemas['Proposal'];
@@ -19,10 +20,6 @@
 
   const to = (exercise: string) =>
     `#/exercise/${exercise}?screening=${screening}&athlete=${athlete}`;
-  const size = (s: Schemas['ProposalSize'] | undefined) =>
-    s
-      ? `, ${s.measured ? m.part_size({ size: decimal(s.centimetres) }) : m.part_average({ size: decimal(s.centimetres) })}`
-      : '';
   const hundredths = (chance: number) => integer(100 * chance);
   const chances = $derived(proposal.kind === 'placed' ? proposal.chances : []);
   const own = $derived(
@@ -47,11 +44,7 @@
         {#each proposal.aids as given (given.aid)}
           {@const aid = names.aid(given.aid)}
           <p>
-            <strong
-              >{aid ? say(aid.name) : given.aid}{given.sides.length
-                ? ` (${given.sides.map((s) => sideWord[s]()).join(', ')})`
-                : ''}{size(given.size)}</strong
-            >
+            <strong>{aidName(names, given)}{sized(given.size)}</strong>
             {#if aid}<span class="quiet block text-sm">{say(aid.text)}</span>{/if}
           </p>
         {:else}{m.part_no_aid()}{/each}
@@ -60,7 +53,7 @@
       <dd>
         <a class="exercise" href={to(proposal.lasting.exercise)}
           >{names.rung(proposal.lasting.exercise)}</a
-        >{size(proposal.lasting.size)}{#if proposal.side}, {m.part_first_side({
+        >{sized(proposal.lasting.size)}{#if proposal.side}, {m.part_first_side({
             side: sideWord[proposal.side](),
           })}{/if}
       </dd>

@@ -25,7 +25,7 @@
   type Shown = NonNullable<typeof looks.data>;
 
   function what(data: Shown, look: Queued['look']): string {
-    const test = data.trial({ retest: false, id: look.test, bits: 0, seconds: 0 });
+    const test = data.trial({ retest: false, id: look.test });
     switch (look.kind) {
       case 'FIRST_LOOK':
         return m.again_first({ test });
@@ -33,7 +33,7 @@
         return m.again_second({ test });
       case 'RETEST':
         return m.again_retest({
-          retest: data.trial({ retest: true, id: look.retest ?? '', bits: 0, seconds: 0 }),
+          retest: data.trial({ retest: true, id: look.retest ?? '' }),
         });
       case 'TEST':
         return m.again_test({ test });

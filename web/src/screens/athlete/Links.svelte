@@ -1,9 +1,9 @@
 <script lang="ts">
-  import type { Names } from '../../lib/api/catalogue';
+  import { trialNames, type Names } from '../../lib/api/catalogue';
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { cellWord, linkWord, sideWord, standingWord } from '../../lib/words/judgement';
-  import { decimal, integer, say } from '../../lib/words/words';
+  import { decimal, integer } from '../../lib/words/words';
   import { faultsOf, lines, said, type Explanation } from './links';
 
   interface Props {
@@ -14,14 +14,9 @@
   let { report, protocol, names }: Props = $props();
   let figures = $state(false);
 
-  const retestName = (id: string) => {
-    const found = protocol.retests.find((r) => r.id === id);
-    return found ? say(found.name) : id;
-  };
-  const testName = (id: string) => {
-    const found = protocol.tests.find((t) => t.id === id);
-    return found ? say(found.name) : id;
-  };
+  const trial = $derived(trialNames(protocol));
+  const retestName = (id: string) => trial({ retest: true, id });
+  const testName = (id: string) => trial({ retest: false, id });
   const told = (e: Explanation) => e.links.some((l) => l.trials.length);
   const ofSide = (e: Explanation) => (e.side ? sideWord[e.side]() : '');
   const hundred = (chance: number) => integer(100 * chance);
@@ -95,7 +90,7 @@
         {#if next}
           <p class="mt-1 border-l-4 border-accent pl-2">
             {m.links_next({
-              what: next.retest ? retestName(next.id) : testName(next.id),
+              what: trial(next),
               seconds: integer(next.seconds),
             })}
           </p>

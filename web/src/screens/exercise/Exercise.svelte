@@ -1,13 +1,15 @@
 <script lang="ts">
+  import { router } from 'svelte-spa-router';
   import { ladders, Names, protocolOf } from '../../lib/api/catalogue';
   import { api, ask, type Schemas } from '../../lib/api/client';
+  import { aidName, sized } from '../../lib/focus/parts';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
-  import { familyWord, notForWord, sideWord } from '../../lib/words/judgement';
+  import { familyWord, notForWord } from '../../lib/words/judgement';
   import { originOf } from '../../lib/words/origin';
-  import { decimal, say } from '../../lib/words/words';
+  import { say } from '../../lib/words/words';
   import ExerciseFigure from './ExerciseFigure.svelte';
 
   let { params }: { params: { id: string } } = $props();
@@ -20,9 +22,9 @@
     BREATHS: m.unit_breaths,
   };
 
-  const query = new URLSearchParams(location.hash.split('?')[1]);
-  const screening = query.get('screening');
-  const athlete = query.get('athlete');
+  const query = $derived(new URLSearchParams(router.querystring ?? ''));
+  const screening = $derived(query.get('screening'));
+  const athlete = $derived(query.get('athlete'));
 
   /** Views of the school that are said with every exercise. */
   const SAID = ['footWeight', 'gaze', 'breathing'];
@@ -40,7 +42,7 @@
   }
 
   const exercise = Resource.at(
-    () => params.id,
+    () => `${params.id}?${router.querystring ?? ''}`,
     async () => {
       const [all, whom] = await Promise.all([ladders(), person()]);
       const names = new Names(whom?.protocol ?? { tests: [] }, all);
@@ -124,11 +126,9 @@
               <dd>
                 {#each found.kit as kit (kit.item)}
                   <p>
-                    <strong
-                      >{item(all, kit.item)}{own?.size && kit.size
-                        ? `, ${own.size.measured ? m.part_size({ size: decimal(own.size.centimetres) }) : m.part_average({ size: decimal(own.size.centimetres) })}`
-                        : ''}</strong
-                    >: {say(kit.dimension)} <span class="quiet text-sm">({originOf(kit)})</span>
+                    <strong>{item(all, kit.item)}{kit.size ? sized(own?.size) : ''}</strong>: {say(
+                      kit.dimension,
+                    )} <span class="quiet text-sm">({originOf(kit)})</span>
                   </p>
                 {:else}{m.exercise_no_kit()}{/each}
               </dd>
@@ -138,11 +138,7 @@
                   {#each whom.proposal.aids as given (given.aid)}
                     {@const aid = names.aid(given.aid)}
                     {#if aid}<p>
-                        <strong
-                          >{say(aid.name)}{given.sides.length
-                            ? ` (${given.sides.map((s) => sideWord[s]()).join(', ')})`
-                            : ''}</strong
-                        >: {say(aid.text)}
+                        <strong>{aidName(names, given)}</strong>: {say(aid.text)}
                       </p>{/if}
                   {/each}
                 </dd>

@@ -1,9 +1,12 @@
 import { render, screen } from '@testing-library/svelte';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { answer, answering } from '../../../tests/answers';
 import { clip } from '../../../tests/clip';
 import type { Schemas } from '../../lib/api/client';
 import Exercise from './Exercise.svelte';
+
+const router = vi.hoisted(() => ({ querystring: '' }));
+vi.mock('svelte-spa-router', async (real) => ({ ...(await real<object>()), router }));
 
 const result = answer<Schemas['ResultControllerAthleteResult']>('athlete');
 
@@ -17,7 +20,7 @@ function shown(id: string, more: Parameters<typeof answering>[0] = {}) {
   return sent;
 }
 
-afterEach(() => (location.hash = ''));
+afterEach(() => (router.querystring = ''));
 
 describe('an exercise', () => {
   it('says how it is set up, cued, dosed and breathed, and stands on its ladder', async () => {
@@ -45,7 +48,7 @@ describe('an exercise', () => {
   });
 
   it('knows whose it is, with the aid and the size of the kit', async () => {
-    location.hash = `#/exercise/ball-of-foot-on-step?screening=s&athlete=${result.athlete}`;
+    router.querystring = `screening=s&athlete=${result.athlete}`;
     const lasting = {
       ladder: 'ankle',
       exercise: 'ball-of-foot-on-step',

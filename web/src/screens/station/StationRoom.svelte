@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { router } from 'svelte-spa-router';
   import { onMount } from 'svelte';
   import { api, ask, Problem } from '../../lib/api/client';
   import { keptStation, stationKey } from '../../lib/outbox/kept';
@@ -30,7 +31,7 @@
 
   /** The look that the address asks for, as the list of looks has made it. */
   async function begin(desk: Desk): Promise<void> {
-    const asked = new URLSearchParams(location.hash.split('?')[1]);
+    const asked = new URLSearchParams(router.querystring ?? '');
     const athlete = asked.get('athlete');
     if (!athlete) return;
     await desk.begins({

@@ -41,6 +41,9 @@ public class Results {
     /** Most athletes whose results are kept in memory; each takes some ten kilobytes (house convention). */
     private static final int KEPT_ATHLETES = 4000;
 
+    /** Most proposals that are kept of one protocol; each holds the results that it follows from (house convention). */
+    private static final int KEPT_PROPOSALS = 1500;
+
     private final Screenings screenings;
     private final Rosters rosters;
     private final Protocols protocols;
@@ -186,7 +189,7 @@ public class Results {
             Basis basis = new Basis(
                     history, screened.athlete().clearance(), screened.athlete().profile());
             Proposal proposal = placed.get(screen.protocol(), p -> Caffeine.newBuilder()
-                            .maximumSize(KEPT_ATHLETES)
+                            .maximumSize(KEPT_PROPOSALS)
                             .build())
                     .get(basis, b -> placer.propose(b.history(), b.clearance(), b.profile()));
             return new Proposed(proposal, screened.incident());
