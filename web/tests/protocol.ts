@@ -58,7 +58,13 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
     bounds: { kilograms: 500, aidHeight: 100, stance: 250, turnOut: 90 },
     stoppingSigns: ['NEW_OR_SHARP', 'GIVING_WAY'],
     mine: 'me',
-    queue: athletes.map((name) => ({ id: name, shortName: name, state: 'WAITING', cleared: true })),
+    queue: athletes.map((name) => ({
+      id: name,
+      shortName: name,
+      state: 'WAITING',
+      cleared: true,
+      targets: { turnOut: {} },
+    })),
   };
 }
 

@@ -923,7 +923,7 @@ export interface components {
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
             name: components["schemas"]["Text"];
-            notFor: ("TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "BEGINNER" | "BANDS_NOT_USED")[];
+            notFor: ("TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "OTHER_AIM" | "BEGINNER" | "BANDS_NOT_USED")[];
             sided: boolean;
             /** @enum {string} */
             size?: "HEEL_PLATE" | "BOX_BELOW_KNEE" | "REAR_FOOT_BOX" | "RACK_MID_DELTOID";
@@ -1322,7 +1322,7 @@ export interface components {
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
             name: components["schemas"]["Text"];
-            notFor: ("TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "BEGINNER" | "BANDS_NOT_USED")[];
+            notFor: ("TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "OTHER_AIM" | "BEGINNER" | "BANDS_NOT_USED")[];
             /** @enum {string} */
             pattern: "SQUAT" | "LUNGE" | "BALANCE" | "ANKLE";
             setUp: components["schemas"]["Text"][];
@@ -1349,7 +1349,7 @@ export interface components {
             /** @enum {string} */
             size?: "HEEL_PLATE" | "BOX_BELOW_KNEE" | "REAR_FOOT_BOX" | "RACK_MID_DELTOID";
         };
-        Fact: components["schemas"]["FactMeasured"] | components["schemas"]["FactBodyMeasured"] | components["schemas"]["FactMarked"] | components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"];
+        Fact: components["schemas"]["FactMeasured"] | components["schemas"]["FactStanceChosen"] | components["schemas"]["FactBodyMeasured"] | components["schemas"]["FactMarked"] | components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"];
         FactAsked: {
             cleared: boolean;
             film: boolean;
@@ -1447,6 +1447,15 @@ export interface components {
             /** Format: uuid */
             baseline: string;
             retest: string;
+        };
+        FactStanceChosen: {
+            /** Format: double */
+            heels?: number;
+            /** @enum {string} */
+            kind: "stanceChosen";
+            /** Format: double */
+            split?: number;
+            turnOut: components["schemas"]["SidedOptionalDouble"];
         };
         FactTaken: {
             /** Format: double */
@@ -2196,6 +2205,7 @@ export interface components {
             taken: boolean;
         };
         PersonalSetUp: {
+            chosen?: components["schemas"]["FactStanceChosen"];
             /** Format: double */
             depthCeiling?: number;
             hipDirections: components["schemas"]["SidedListString"];
@@ -2211,6 +2221,13 @@ export interface components {
             finds?: "STANCE" | "TURN_OUT" | "HIP_DIRECTIONS" | "HIP_ROOM" | "DEPTH_CEILING";
             readings: components["schemas"]["SidedOptionalReading"];
             test: string;
+        };
+        PersonalTargets: {
+            /** Format: double */
+            depth?: number;
+            /** Format: double */
+            heels?: number;
+            turnOut: components["schemas"]["SidedOptionalDouble"];
         };
         PlanControllerIdle: {
             /** Format: int32 */
@@ -2307,6 +2324,7 @@ export interface components {
             aids: components["schemas"]["ProposalGivenAid"][];
             borderline: boolean;
             chances: components["schemas"]["ProposalFocusChance"][];
+            depth?: components["schemas"]["TrainingDepth"];
             /** @enum {string} */
             focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
             /** @enum {string} */
@@ -2397,14 +2415,14 @@ export interface components {
             notCounted: number;
             part: string;
         };
-        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonSidesDiffer"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonNotTold"] | components["schemas"]["ReasonKeptUntilSeen"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonUntested"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonSore"] | components["schemas"]["ReasonDownAfterTwice"];
+        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonSidesDiffer"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonLeads"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonNotTold"] | components["schemas"]["ReasonKeptUntilSeen"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonUntested"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonSore"] | components["schemas"]["ReasonDownAfterTwice"];
         ReasonBound: {
             from: string;
             /** @enum {string} */
             kind: "bound";
             to: string;
             /** @enum {string} */
-            why: "TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "BEGINNER" | "BANDS_NOT_USED";
+            why: "TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "OTHER_AIM" | "BEGINNER" | "BANDS_NOT_USED";
         };
         ReasonDownAfterTwice: {
             from: string;
@@ -2446,6 +2464,13 @@ export interface components {
             focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
             /** @enum {string} */
             kind: "keptUntilSeen";
+        };
+        ReasonLeads: {
+            /** @enum {string} */
+            aim: "GENERAL" | "FIELD_SPORT" | "LIFTING";
+            /** @enum {string} */
+            kind: "leads";
+            ladder: string;
         };
         ReasonLoadHistory: {
             /** @enum {string} */
@@ -3008,6 +3033,7 @@ export interface components {
             shortName: string;
             /** @enum {string} */
             state: "WAITING" | "STARTED" | "DONE" | "STOPPED" | "ABSENT" | "EXCUSED";
+            targets: components["schemas"]["PersonalTargets"];
         };
         StationStationView: {
             at?: components["schemas"]["HallSetupStationSetup"];
@@ -3087,6 +3113,12 @@ export interface components {
             screenings: components["schemas"]["DuesDue"][];
             teams: components["schemas"]["RostersTeamLine"][];
         };
+        TrainingDepth: {
+            /** @enum {string} */
+            by: "OWN_CEILING" | "AIM" | "SCHOOL";
+            /** Format: double */
+            thigh?: number;
+        };
         TrainingStance: {
             /** Format: double */
             heels: number;
@@ -3094,8 +3126,7 @@ export interface components {
             split: number;
             /** Format: double */
             splitSore: number;
-            /** Format: double */
-            turnOut: number;
+            turnOut: components["schemas"]["SidedDouble"];
         };
         Variant: {
             /** @enum {string} */

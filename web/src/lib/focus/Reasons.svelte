@@ -2,7 +2,7 @@
   import type { Names } from '../api/catalogue';
   import type { Schemas } from '../api/client';
   import { m } from '../paraglide/messages';
-  import { boundWord, cellWord, linkWord, sideWord } from '../words/judgement';
+  import { aimWord, boundWord, cellWord, linkWord, sideWord } from '../words/judgement';
 
   let { proposal, names }: { proposal: Schemas['Proposal']; names: Names } = $props();
 
@@ -28,6 +28,8 @@
         return m.reason_load_history();
       case 'noFault':
         return m.reason_no_fault();
+      case 'leads':
+        return m.reason_leads({ aim: aimWord[reason.aim](), ladder: names.ladder(reason.ladder) });
       case 'firstInOrder':
         return reason.standing.length > 1
           ? m.reason_first({

@@ -102,6 +102,7 @@ export const boundWord: Record<Contraindication, () => string> = {
   MARKED_FAULT: m.bound_marked,
   NO_SPOTTER: m.bound_spotter,
   NOT_LIFTING: m.bound_lifting,
+  OTHER_AIM: m.bound_aim,
   BEGINNER: m.bound_beginner,
   BANDS_NOT_USED: m.bound_bands,
 };
@@ -112,6 +113,7 @@ export const notForWord: Record<Contraindication, () => string> = {
   MARKED_FAULT: m.not_marked,
   NO_SPOTTER: m.not_spotter,
   NOT_LIFTING: m.not_lifting,
+  OTHER_AIM: m.not_aim,
   BEGINNER: m.not_beginner,
   BANDS_NOT_USED: m.not_bands,
 };

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { ladders, Names, protocolOf, trialNames } from '../../lib/api/catalogue';
   import { api, ask, type Schemas } from '../../lib/api/client';
   import Interval from '../../lib/bands/Interval.svelte';
@@ -6,6 +7,7 @@
   import { hasSpots, type Spot } from '../../lib/figure/spots';
   import Placement from '../../lib/focus/Placement.svelte';
   import Reasons from '../../lib/focus/Reasons.svelte';
+  import { outbox } from '../../lib/outbox/outbox.svelte';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import SetAside from '../../lib/screening/SetAside.svelte';
@@ -26,6 +28,7 @@
   import FindingCell from './FindingCell.svelte';
   import Links from './Links.svelte';
   import Personal from './Personal.svelte';
+  import Stance from './Stance.svelte';
   import ToldLines from './ToldLines.svelte';
   import ReadingLines from './ReadingLines.svelte';
 
@@ -44,6 +47,25 @@
     const [protocol, all] = await Promise.all([protocolOf(result.screening), ladders()]);
     return { ...result, decisions, protocol, names: new Names(protocol, all) };
   });
+
+  /** Keeps a stance that was chosen, and shows what follows from it once it has arrived. */
+  function choose(chosen: Omit<Schemas['FactStanceChosen'], 'kind'>) {
+    const screening = athlete.data?.screening;
+    if (!screening) return;
+    outbox.put(
+      params.id,
+      [
+        {
+          id: crypto.randomUUID(),
+          athlete: params.athlete,
+          at: new Date().toISOString(),
+          fact: { kind: 'stanceChosen', ...chosen },
+        },
+      ],
+      { protocol: screening.protocol, version: screening.protocolVersion },
+    );
+  }
+  onMount(() => outbox.onDelivered(() => void athlete.load()));
 
   type Test = Schemas['ResultControllerTestView'];
 
@@ -277,7 +299,8 @@
             {/if}
           </section>
           <Links report={data.links} protocol={data.protocol} names={data.names} />
-          <Personal personal={data.personal} stance={data.stance} protocol={data.protocol} />
+          <Personal personal={data.personal} protocol={data.protocol} />
+          <Stance personal={data.personal} stance={data.stance} {choose} />
           {#if data.decisions.length}
             <section class="floor-line pt-3">
               <h2>{m.decisions()}</h2>

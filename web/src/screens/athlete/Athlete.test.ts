@@ -1,7 +1,9 @@
 import { render, screen } from '@testing-library/svelte';
-import { describe, expect, it } from 'vitest';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
 import { answer, answering } from '../../../tests/answers';
 import type { Schemas } from '../../lib/api/client';
+import { outbox } from '../../lib/outbox/outbox.svelte';
 import Athlete from './Athlete.svelte';
 
 type Result = Schemas['ResultControllerAthleteResult'];
@@ -36,20 +38,41 @@ describe('an athlete’s page', () => {
 
   it('tells the own depth, hip room and the stance to begin with', async () => {
     await shown({
-      stance: { heels: 0.31, turnOut: 8.4, split: 0.74, splitSore: 0.86 },
+      stance: { heels: 0.31, turnOut: { left: 12, right: 8.4 }, split: 0.74, splitSore: 0.86 },
       personal: {
         ...result.personal,
         tests: [{ test: 'personal-set-up', criterion: 'rock-back', readings: {} }],
-        depthCeiling: 12,
+        turnOut: { left: 12, right: 8.4 },
+        depthCeiling: -12,
         hipRoomEnds: { left: true, right: false },
       },
     });
-    expect(
-      screen.getByText(/heels 31 cm apart, feet turned out 8°, split stance 74 cm/),
-    ).toBeVisible();
-    expect(screen.getByText('The tail tucks at 12.0° above parallel: own depth.')).toBeVisible();
+    expect(screen.getByText(/^31 cm apart/)).toHaveTextContent(/\(from the lengths/);
+    expect(screen.getByText(/^left 12° out, right 8° out/)).toHaveTextContent(
+      /\(found by the set-up tests\)/,
+    );
+    expect(screen.getByText('Own depth: the tail tucks 12° below parallel.')).toBeVisible();
     expect(screen.getByText('Knee to armpit, left: ends just past a right angle.')).toBeVisible();
     expect(screen.getByText('Knee to armpit, right: reaches it.')).toBeVisible();
+  });
+
+  it('keeps a stance that was chosen; a field left empty is computed again', async () => {
+    const put = vi.spyOn(outbox, 'put').mockReturnValue(undefined);
+    const user = userEvent.setup();
+    await shown({
+      stance: { heels: 0.31, turnOut: { left: 4, right: 4 }, split: 0.74, splitSore: 0.86 },
+      personal: { ...result.personal, chosen: { kind: 'stanceChosen', heels: 31, turnOut: {} } },
+    });
+    await user.click(screen.getByRole('button', { name: 'Change the stance' }));
+    const heels = screen.getByRole('spinbutton', { name: /^Heels/ });
+    expect(heels).toHaveValue(31);
+    await user.clear(heels);
+    await user.type(screen.getByRole('spinbutton', { name: /^Right foot out/ }), '14.5');
+    await user.click(screen.getByRole('button', { name: 'Save' }));
+    expect(put.mock.calls[0]?.[1][0]?.fact).toEqual({
+      kind: 'stanceChosen',
+      turnOut: { right: 14.5 },
+    });
   });
 
   it('tells a change with its interval, and what cannot be told', async () => {

@@ -2,17 +2,13 @@
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { sideWord } from '../../lib/words/judgement';
-  import { decimal, integer, say } from '../../lib/words/words';
+  import { thighAt } from '../../lib/words/stance';
+  import { say } from '../../lib/words/words';
 
   let {
     personal,
-    stance,
     protocol,
-  }: {
-    personal: Schemas['PersonalSetUp'];
-    stance: Schemas['TrainingStance'] | undefined;
-    protocol: Schemas['Protocol'];
-  } = $props();
+  }: { personal: Schemas['PersonalSetUp']; protocol: Schemas['Protocol'] } = $props();
 
   const parts = $derived(
     new Map(
@@ -21,28 +17,14 @@
       ),
     ),
   );
-  const degrees = (value: number | undefined) =>
-    value === undefined ? m.unknown() : `${decimal(value)}°`;
 </script>
 
-{#if personal.tests.length || stance}
+{#if personal.tests.length}
   <section class="floor-line pt-3">
     <h2>{m.personal_title()}</h2>
-    {#if personal.tests.length}
-      <p class="mt-1">
-        {m.personal_stance({
-          width:
-            personal.stanceCentimetres === undefined
-              ? m.unknown()
-              : `${decimal(personal.stanceCentimetres)} cm`,
-          left: degrees(personal.turnOut.left),
-          right: degrees(personal.turnOut.right),
-        })}
-      </p>
-      {#if personal.depthCeiling !== undefined}<p>
-          {m.personal_ceiling({ degrees: decimal(personal.depthCeiling) })}
-        </p>{/if}
-    {/if}
+    {#if personal.depthCeiling !== undefined}<p>
+        {m.personal_ceiling({ depth: thighAt(personal.depthCeiling) })}
+      </p>{/if}
     {#each ['left', 'right'] as const as side (side)}
       {#if personal.hipRoomEnds[side] !== undefined}<p>
           {(personal.hipRoomEnds[side] ? m.personal_armpit_ends : m.personal_armpit_free)({
@@ -58,16 +40,5 @@
         </p>
       {/if}
     {/each}
-    {#if personal.tests.length}<p class="quiet text-sm">{m.personal_test_stance()}</p>{/if}
-    {#if stance}
-      <p class="mt-1">
-        {m.personal_computed({
-          heels: integer(100 * stance.heels),
-          turnOut: integer(stance.turnOut),
-          split: integer(100 * stance.split),
-          sore: integer(100 * stance.splitSore),
-        })}
-      </p>
-    {/if}
   </section>
 {/if}

@@ -9,6 +9,7 @@
   import { Resource } from '../../lib/shell/resource.svelte';
   import { familyWord, notForWord } from '../../lib/words/judgement';
   import { originOf } from '../../lib/words/origin';
+  import { thighAt } from '../../lib/words/stance';
   import { say } from '../../lib/words/words';
   import ExerciseFigure from './ExerciseFigure.svelte';
 
@@ -67,6 +68,14 @@
         : [{ ladder, at, easier: ladder.rungs[at - 1], harder: ladder.rungs[at + 1] }];
     });
 
+  /** How deep this athlete's squats are trained. */
+  function deep({ thigh, by }: Schemas['TrainingDepth']): string {
+    if (thigh === undefined) return m.exercise_depth_shape();
+    const depth = thighAt(thigh);
+    if (by === 'OWN_CEILING') return m.exercise_depth_own({ depth });
+    return by === 'AIM' ? m.exercise_depth_aim({ depth }) : m.exercise_depth_school({ depth });
+  }
+
   const item = (all: Schemas['Ladders'], id: string) => {
     const found = all.items.find((i) => i.id === id);
     return found ? say(found.name) : id;
@@ -94,10 +103,8 @@
       {#if !found}
         <p>{m.exercise_unknown()}</p>
       {:else}
-        {@const own =
-          whom?.proposal.kind === 'placed' && whom.proposal.lasting?.exercise === found.id
-            ? whom.proposal.lasting
-            : undefined}
+        {@const placed = whom?.proposal.kind === 'placed' ? whom.proposal : undefined}
+        {@const own = placed?.lasting?.exercise === found.id ? placed.lasting : undefined}
         <div class="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
           <ExerciseFigure figure={found.figure} />
           <div class="grid content-start gap-5">
@@ -120,6 +127,10 @@
             <dl class="facts floor-line pt-3">
               <dt class="sign">{m.exercise_dose()}</dt>
               <dd>{dose(found.dose)}</dd>
+              {#if placed?.depth && places(all, found.id).some((p) => p.ladder.id === 'squat')}
+                <dt class="sign">{m.exercise_depth()}</dt>
+                <dd>{deep(placed.depth)}</dd>
+              {/if}
               <dt class="sign">{m.exercise_breathing()}</dt>
               <dd>{say(found.breathing)}</dd>
               <dt class="sign">{m.exercise_kit()}</dt>
@@ -132,10 +143,10 @@
                   </p>
                 {:else}{m.exercise_no_kit()}{/each}
               </dd>
-              {#if own && whom?.proposal.kind === 'placed' && whom.proposal.aids.length}
+              {#if own && placed?.aids.length}
                 <dt class="sign">{m.part_today()}</dt>
                 <dd>
-                  {#each whom.proposal.aids as given (given.aid)}
+                  {#each placed.aids as given (given.aid)}
                     {@const aid = names.aid(given.aid)}
                     {#if aid}<p>
                         <strong>{aidName(names, given)}</strong>: {say(aid.text)}

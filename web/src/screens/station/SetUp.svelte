@@ -1,11 +1,13 @@
 <script lang="ts">
   import { m } from '../../lib/paraglide/messages';
+  import { feetAt } from '../../lib/words/stance';
   import { quoted, say } from '../../lib/words/words';
   import ConditionsForm from './ConditionsForm.svelte';
   import type { Desk } from './desk.svelte';
 
   let { desk }: { desk: Desk } = $props();
   const steps = $derived(desk.test.setUp);
+  const feet = $derived(desk.test.pattern === 'SQUAT' ? feetAt(desk.athlete?.targets) : '');
 </script>
 
 <!-- From the feet up: the lowest bar is the first step. -->
@@ -17,6 +19,9 @@
     </li>
   {/each}
 </ol>
+{#if feet}<p class="mt-3 border-l-4 border-accent pl-2 font-bold">
+    {m.targets_for({ name: desk.athlete?.shortName ?? '' })}: {feet}
+  </p>{/if}
 <p class="mt-3 text-sm">
   {m.standard_arms({ arms: say(desk.test.arms) })}
   {m.standard_shoes({ shoes: say(desk.test.footwear) })}

@@ -7,6 +7,7 @@
   import { session } from '../../lib/session.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { GRADES, viewWord, type Cell } from '../../lib/words/judgement';
+  import { thighAt } from '../../lib/words/stance';
   import { say } from '../../lib/words/words';
   import { markAt, place, seen } from '../../lib/record/book';
   import CheckIn from './CheckIn.svelte';
@@ -234,6 +235,14 @@
               {#if byEye.some((c) => c.family === 'KNEE_LINE')}
                 <p class="quiet mt-1 border-t border-base-300 pt-2 text-sm">
                   {reason('kneeReference')}
+                </p>
+              {/if}
+              {#if desk.athlete.targets.depth !== undefined && byEye.some((c) => c.family === 'DEPTH')}
+                <p class="mt-1 border-l-4 border-accent pl-2">
+                  {m.targets_depth({
+                    name: desk.athlete.shortName,
+                    depth: thighAt(desk.athlete.targets.depth),
+                  })}
                 </p>
               {/if}
               <Retests {desk} />

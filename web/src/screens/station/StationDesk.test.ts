@@ -46,6 +46,23 @@ describe('the station', () => {
     expect(who()).toBe('Bartosz Ż.');
   });
 
+  it('says where this athlete’s feet stand and how deep it goes, where the school asks for that', async () => {
+    const [first, second] = desk.station.queue;
+    desk.line.refresh({
+      ...desk.station,
+      queue: [
+        { ...first!, targets: { heels: 34.2, turnOut: { left: 12, right: 8 }, depth: 11.6 } },
+        second!,
+      ],
+    });
+    const user = opened();
+    expect(
+      screen.getByText('For Amara L.: heels 34 cm apart, left foot 12° out, right foot 8° out'),
+    ).toBeVisible();
+    await user.click(screen.getByRole('tab', { name: /^Side/ }));
+    expect(screen.getByText(/^Own depth of Amara L\.: 12° above parallel\./)).toBeVisible();
+  });
+
   it('takes two faults seven touches, each on the spot of the figure', async () => {
     const user = opened();
     const spot = (name: RegExp) =>

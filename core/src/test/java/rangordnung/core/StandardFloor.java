@@ -30,8 +30,8 @@ public final class StandardFloor {
             .build();
 
     public static final Protocol PROTOCOL = protocol(root -> {});
-    public static final Ladders LADDERS = read("/rangordnung/ladders/house-ladders.2.json", Ladders.class);
-    public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.2.json", PlacementRules.class);
+    public static final Ladders LADDERS = read("/rangordnung/ladders/house-ladders.3.json", Ladders.class);
+    public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.3.json", PlacementRules.class);
 
     public static final PoseRules POSES = read("/rangordnung/motion/house-pose.1.json", PoseRules.class);
     public static final CertaintyRules CERTAINTY =
@@ -50,6 +50,11 @@ public final class StandardFloor {
 
     /** A protocol of some tests of the battery under the usual school. */
     public static Protocol of(String... tests) {
+        return of(Map.of(), tests);
+    }
+
+    /** The same under some views of its own, by policy. */
+    public static Protocol of(Map<String, String> views, String... tests) {
         return BATTERY.protocol(new Battery.Recipe(
                 "some",
                 1,
@@ -60,7 +65,7 @@ public final class StandardFloor {
                                 t.replace("?", ""),
                                 t.endsWith("?") ? Optional.of(TestDefinition.Role.RETEST) : Optional.empty()))
                         .toList(),
-                Map.of()));
+                views));
     }
 
     /** The protocol with something changed in its data. */

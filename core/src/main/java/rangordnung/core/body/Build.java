@@ -26,6 +26,8 @@ public record Build(
         double hipSpacing,
         double shoulderWidth) {
 
+    /** Distance of the hip joints as a share of stature; the hips as a whole are broader (house convention). */
+    private static final double HIP_JOINTS = 0.105;
     /** Ankle joint in front of the heel, as a share of the foot (house convention). */
     public static final double ANKLE_ALONG_FOOT = 0.25;
     /** Where the weight is balanced, as a share of the foot from the heel (house convention). */
@@ -72,7 +74,7 @@ public record Build(
                 0.186 * metres,
                 0.146 * metres,
                 0.108 * metres,
-                0.191 * metres,
+                HIP_JOINTS * metres,
                 0.259 * metres);
     }
 

@@ -3,35 +3,45 @@ package rangordnung.core.body;
 import java.util.Optional;
 
 /**
- * Where the feet stand in training, from an athlete's lengths. It is a start: what suits is seen.
+ * Where the feet stand in training: as chosen or found out, else from the athlete's lengths. It is a start: what suits is seen.
  *
  * @param heels     distance of the heels, metres
- * @param turnOut   of each foot, degrees: it matches the abduction of the hips (common practice, no source)
- * @param split     length of a split stance from ankle to ankle in which front shin and trunk are parallel, metres
+ * @param turnOut   of each foot, degrees
+ * @param split     length of a split stance from ankle to ankle, metres
  * @param splitSore the same with a still shin, for a sore knee: longer
  */
-public record TrainingStance(double heels, double turnOut, double split, double splitSore) {
-
-    /** Distance of the hip joints as a share of stature (house convention). */
-    private static final double HIP_JOINTS = 0.105;
+public record TrainingStance(double heels, Sided<Double> turnOut, double split, double splitSore) {
 
     /** How far shin and trunk lean forward in a split, and the rear shin from the floor, degrees (house convention). */
     private static final double LEAN = 15;
 
     private static final double REAR_SHIN = 20;
 
+    /** What is known of an athlete's own stance, in metres and degrees. */
+    public record Own(Optional<Double> heels, Sided<Optional<Double>> turnOut, Optional<Double> split) {
+
+        public static final Own UNKNOWN = new Own(Optional.empty(), Sided.both(Optional.empty()), Optional.empty());
+    }
+
     /**
-     * The stance of a body.
-     *
-     * @param stature metres
-     * @param own     distance of the heels that the set-up tests have found, metres; else they stand under the hip joints
+     * The stance of a body. Where nothing else is known, the heels stand under the hip joints, the turn-out matches the abduction
+     * of the hips, and front shin and trunk are parallel in a split (common practice, no source).
      */
-    public static TrainingStance of(Build build, double stature, Optional<Double> own) {
-        double joints = HIP_JOINTS * stature;
-        double heels = own.orElse(joints);
-        double sine = (heels - joints) / (2 * build.leg());
-        double turnOut = Math.toDegrees(Math.asin(Math.max(-1, Math.min(1, sine))));
-        return new TrainingStance(heels, Math.max(0, turnOut), split(build, LEAN), split(build, 0));
+    public static TrainingStance of(Build build, Own own) {
+        double heels = own.heels().orElse(build.hipSpacing());
+        double matching = Math.max(0, abduction(build, heels));
+        double split = own.split().orElseGet(() -> split(build, LEAN));
+        return new TrainingStance(
+                heels,
+                own.turnOut().map(known -> known.orElse(matching)),
+                split,
+                split + split(build, 0) - split(build, LEAN));
+    }
+
+    /** How far each thigh stands out in a stance, degrees; inward is negative. */
+    private static double abduction(Build build, double heels) {
+        double sine = (heels - build.hipSpacing()) / (2 * build.leg());
+        return Math.toDegrees(Math.asin(Math.max(-1, Math.min(1, sine))));
     }
 
     /** Front thigh level, rear thigh upright below the hip, rear shin low: from the front ankle back to the rear one. */

@@ -35,20 +35,9 @@ public final class Judge {
 
     /** The result of a screen. */
     public ScreenResult judge(Book book, Particulars particulars) {
-        Spoken spoken = Spoken.of(book, protocol);
-        Absence absence =
-                new Absence(spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom());
-        Sided<Optional<Double>> legs =
-                Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres));
-        Optional<KnownBody> body = KnownBody.of(particulars.stature(), spoken.body());
-        Optional<Build> build =
-                body.map(KnownBody::build).or(() -> particulars.stature().map(Build::ofStature));
-        PersonalSetUp setUp = PersonalSetUp.of(protocol.tests().stream()
-                .filter(test -> test.role() == TestDefinition.Role.SET_UP)
-                .flatMap(test -> counted(test, baselines(test, TrialBook.of(test, book)), particulars).stream()
-                        .map(t -> new TrialJudge(protocol.rules(), protocol.school(), test, t, absence, legs, build)
-                                .judge()))
-                .toList());
+        Known known = Known.of(book, particulars, protocol);
+        Spoken spoken = known.spoken();
+        PersonalSetUp setUp = setUp(book, particulars, known);
         School school = protocol.school().withOwnDepth(setUp.depthCeiling());
         List<TestResult> counting = new ArrayList<>();
         List<TestResult> looks = new ArrayList<>();
@@ -56,11 +45,10 @@ public final class Judge {
         for (TestDefinition test : protocol.tests()) {
             List<TrialBook> trials = TrialBook.of(test, book);
             List<TrialBook> baselines = baselines(test, trials);
-            Function<TrialBook, TestResult> judged =
-                    t -> new TrialJudge(protocol.rules(), school, test, t, absence, legs, build).judge();
+            Function<TrialBook, TestResult> judged = t -> known.judged(protocol, school, test, t);
             Optional<TrialBook> counted = counted(test, baselines, particulars);
             switch (test.role()) {
-                case SCREEN -> counting.add(counted.map(judged).orElseGet(() -> untested(test, absence)));
+                case SCREEN -> counting.add(counted.map(judged).orElseGet(() -> untested(test, known.absence())));
                 case RETEST -> counted.map(judged).ifPresent(retests::add);
                 case SET_UP -> {} // judged above, since the athlete's own targets come from there
             }
@@ -84,8 +72,51 @@ public final class Judge {
                 looks,
                 retests,
                 setUp,
-                body,
+                known.body(),
                 MovementIndex.of(counting, protocol.rules()));
+    }
+
+    /** The targets that the school has for one athlete. */
+    public PersonalTargets targets(Book book, Particulars particulars) {
+        Known known = Known.of(book, particulars, protocol);
+        return PersonalTargets.of(
+                protocol.school(), setUp(book, particulars, known), particulars.stature(), known.build());
+    }
+
+    /** What the set-up tests have found and somebody has chosen. */
+    private PersonalSetUp setUp(Book book, Particulars particulars, Known known) {
+        return PersonalSetUp.of(
+                protocol.tests().stream()
+                        .filter(test -> test.role() == TestDefinition.Role.SET_UP)
+                        .flatMap(test -> counted(test, baselines(test, TrialBook.of(test, book)), particulars).stream()
+                                .map(t -> known.judged(protocol, protocol.school(), test, t)))
+                        .toList(),
+                book.last(Fact.StanceChosen.class));
+    }
+
+    /** What every trial of an athlete is judged with. */
+    private record Known(
+            Spoken spoken,
+            Absence absence,
+            Sided<Optional<Double>> legs,
+            Optional<KnownBody> body,
+            Optional<Build> build) {
+
+        static Known of(Book book, Particulars particulars, Protocol protocol) {
+            Spoken spoken = Spoken.of(book, protocol);
+            Optional<KnownBody> body = KnownBody.of(particulars.stature(), spoken.body());
+            return new Known(
+                    spoken,
+                    new Absence(
+                            spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom()),
+                    Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres)),
+                    body,
+                    body.map(KnownBody::build).or(() -> particulars.stature().map(Build::ofStature)));
+        }
+
+        TestResult judged(Protocol protocol, School school, TestDefinition test, TrialBook trial) {
+            return new TrialJudge(protocol.rules(), school, test, trial, absence, legs, build).judge();
+        }
     }
 
     /** The trials under the conditions of the standard. */

@@ -84,6 +84,8 @@ public record Exercise(
         NO_SPOTTER,
         /** Nobody has said that the athlete lifts. */
         NOT_LIFTING,
+        /** For those who train for lifting. */
+        OTHER_AIM,
         BEGINNER,
         /** The school works without bands, or only with the experienced. */
         BANDS_NOT_USED

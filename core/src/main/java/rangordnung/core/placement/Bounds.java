@@ -25,6 +25,7 @@ record Bounds(ScreenResult screen, Profile profile, School school, Ladders ladde
                     case MARKED_FAULT -> marked(pattern);
                     case TUCK -> tucks();
                     case NOT_LIFTING -> profile.experience() != Profile.Experience.LIFTS;
+                    case OTHER_AIM -> profile.aim() != Profile.Aim.LIFTING;
                     case BEGINNER -> profile.experience() == Profile.Experience.NEW;
                     case BANDS_NOT_USED -> !bands();
                     case NO_SPOTTER -> false; // the hall's, not the athlete's

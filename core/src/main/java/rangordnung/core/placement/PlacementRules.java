@@ -27,6 +27,7 @@ import rangordnung.core.protocol.Threshold;
  * @param patterns      where one stands on the ladder of each pattern
  * @param treatments    what is done for each fault and link
  * @param firstAid      by fault, the link that it is treated for while none is told apart
+ * @param approaches   what the aim of training decides
  * @param last          faults that are treated after all others
  * @param noted         aids for faults that lead to no focus
  * @param sore          aids for pain that does not stop, the first that the school takes
@@ -42,6 +43,7 @@ public record PlacementRules(
         List<PatternLadder> patterns,
         List<Treatment> treatments,
         Map<String, Link> firstAid,
+        Map<Profile.Aim, Approach> approaches,
         List<String> last,
         List<Noted> noted,
         List<String> sore,
@@ -95,6 +97,18 @@ public record PlacementRules(
         }
     }
 
+    /**
+     * What the aim of training decides.
+     *
+     * @param leads the ladder along which training goes on once nothing limits
+     * @param depth how deep squats are trained, degrees of the thigh above parallel; else as the school says
+     */
+    public record Approach(String leads, Optional<Threshold> depth, Label label) {
+        public Approach {
+            depth = depth == null ? Optional.empty() : depth;
+        }
+    }
+
     /** An aid for a fault that leads to no focus. */
     public record Noted(String criterion, String aid) {}
 
@@ -145,6 +159,13 @@ public record PlacementRules(
             on(ladder, pattern.untested());
             on(ladder, pattern.sore());
         }
+        for (Profile.Aim aim : Profile.Aim.values()) {
+            known(approaches.containsKey(aim), "approach for", aim.name());
+            known(
+                    pattern(approach(aim).leads()).isPresent(),
+                    "pattern with the ladder",
+                    approach(aim).leads());
+        }
         noted.forEach(n -> known(ladders.aid(n.aid()).isPresent(), "aid", n.aid()));
         sore.forEach(aid -> known(ladders.aid(aid).isPresent(), "aid", aid));
         return this;
@@ -170,6 +191,11 @@ public record PlacementRules(
     /** How one stands on the ladder of a pattern; empty for the ladder of a focus. */
     Optional<PatternLadder> pattern(String ladder) {
         return patterns.stream().filter(p -> p.ladder().equals(ladder)).findFirst();
+    }
+
+    /** What an aim of training decides. */
+    Approach approach(Profile.Aim aim) {
+        return Objects.requireNonNull(approaches.get(aim), () -> "no approach for " + aim);
     }
 
     /** The link that a fault is treated for while none is told apart. */

@@ -1,6 +1,7 @@
 package rangordnung.core.placement;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -139,6 +140,7 @@ public final class Placer {
                 List.of(),
                 List.of(),
                 Optional.empty(),
+                Optional.empty(),
                 List.of(),
                 reasons,
                 Optional.empty(),
@@ -165,6 +167,8 @@ public final class Placer {
         private final List<Rungs.Found> stands;
         private final Optional<Before> before;
         private final boolean whole;
+        private final Profile profile;
+        private final TrainingDepth depth;
         private final Sizes sizes;
 
         Working(
@@ -183,7 +187,9 @@ public final class Placer {
             this.pains = pains;
             this.stands = stands;
             this.before = before;
-            this.sizes = new Sizes(rules, protocol, screen, profile);
+            this.profile = profile;
+            this.depth = TrainingDepth.of(rules, protocol.school(), screen.personal(), profile.aim());
+            this.sizes = new Sizes(rules, screen, profile, depth);
         }
 
         Decision placed(List<Indications.Indicated> standing) {
@@ -214,11 +220,25 @@ public final class Placer {
 
         private Decision owned() {
             List<Reason> reasons = new ArrayList<>(List.of(new Reason.NoFault()));
-            Rungs.At squat =
-                    stand(ladders.ladderOf(Focus.LOAD).orElseThrow().id()).orElseThrow();
+            Rungs.At lasting = leading();
+            if (profile.aim() != Profile.UNKNOWN.aim()) {
+                reasons.add(new Reason.Leads(profile.aim(), lasting.ladder()));
+            }
             return new Decision(
-                    proposal(Focus.LOAD, squat, Optional.empty(), aids(List.of()), reasons, Optional.empty()),
-                    Optional.of(new Before(Focus.LOAD, squat, ats(), List.of())));
+                    proposal(Focus.LOAD, lasting, Optional.empty(), aids(List.of()), reasons, Optional.empty()),
+                    Optional.of(new Before(Focus.LOAD, lasting, ats(), List.of())));
+        }
+
+        /** Where training goes on: on the ladder that the aim asks for, if its pattern was seen. */
+        private Rungs.At leading() {
+            String wanted = rules.approach(profile.aim()).leads();
+            String load = ladders.ladderOf(Focus.LOAD).orElseThrow().id();
+            return stands.stream()
+                    .filter(found -> found.stand().seen() && found.at().ladder().equals(wanted))
+                    .map(Rungs.Found::at)
+                    .findFirst()
+                    .or(() -> stand(load))
+                    .orElseThrow();
         }
 
         /** The same focus as before, since what it is for was not seen again. */
@@ -307,8 +327,9 @@ public final class Placer {
                     first.map(Indications.Indicated::told).orElse(true),
                     first.filter(f -> !f.told()).flatMap(Indications.Indicated::next),
                     first.flatMap(Indications.Indicated::worse),
-                    stands.stream().map(Rungs.Found::stand).toList(),
+                    ordered(),
                     aids,
+                    Optional.of(depth),
                     Optional.of(new Proposal.Work(lasting.ladder(), lasting.rung(), size(lasting.rung()))),
                     pains,
                     reasons,
@@ -318,6 +339,15 @@ public final class Placer {
                             : List.of(),
                     List.of(),
                     false);
+        }
+
+        /** Where the athlete stands on each ladder, the one that the aim asks for first. */
+        private List<Proposal.Stand> ordered() {
+            String leads = rules.approach(profile.aim()).leads();
+            return stands.stream()
+                    .map(Rungs.Found::stand)
+                    .sorted(Comparator.comparing(stand -> !stand.ladder().equals(leads)))
+                    .toList();
         }
 
         private Optional<Proposal.Size> size(String exercise) {

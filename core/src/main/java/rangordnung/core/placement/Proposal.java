@@ -24,6 +24,7 @@ public sealed interface Proposal {
      * @param side       the side that the work begins with, where there is one
      * @param rungs      where the athlete stands on the ladder of each pattern
      * @param aids       what makes the pattern right now, the one for the focus first
+     * @param depth      how deep squats are trained; empty where nothing is trained
      * @param lasting    the exercise of the focus; empty where nothing is trained
      * @param pains      pain that does not stop and travels with the athlete
      * @param reasons    from finding to place
@@ -41,6 +42,7 @@ public sealed interface Proposal {
             Optional<Side> side,
             List<Stand> rungs,
             List<GivenAid> aids,
+            Optional<TrainingDepth> depth,
             Optional<Work> lasting,
             List<PainReport> pains,
             List<Reason> reasons,
@@ -65,6 +67,7 @@ public sealed interface Proposal {
                     side,
                     rungs,
                     aids,
+                    depth,
                     lasting,
                     pains,
                     reasons,

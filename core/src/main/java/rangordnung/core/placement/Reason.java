@@ -34,6 +34,9 @@ public sealed interface Reason {
     /** No fault was seen. */
     record NoFault() implements Reason {}
 
+    /** Training goes on along the ladder that the aim asks for. */
+    record Leads(Profile.Aim aim, String ladder) implements Reason {}
+
     /** Several focuses stand; this one is treated first. */
     record FirstInOrder(Focus first, List<Focus> standing, Link link, Label label) implements Reason {}
 

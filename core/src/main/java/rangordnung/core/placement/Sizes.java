@@ -11,10 +11,9 @@ import rangordnung.core.body.WallDistance;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.ladder.Exercise;
 import rangordnung.core.link.AnkleTest;
-import rangordnung.core.protocol.Protocol;
 
 /** How large the kit is that an athlete needs; empty where nobody knows the stature or the ankle. */
-record Sizes(PlacementRules rules, Protocol protocol, ScreenResult screen, Profile profile) {
+record Sizes(PlacementRules rules, ScreenResult screen, Profile profile, TrainingDepth depth) {
 
     Optional<Proposal.Size> of(Exercise.SizedBy by) {
         return switch (by) {
@@ -61,10 +60,7 @@ record Sizes(PlacementRules rules, Protocol protocol, ScreenResult screen, Profi
                 ArmPosition.FORWARD,
                 BodyLoad.NONE,
                 0);
-        double target = protocol.school()
-                .withOwnDepth(screen.personal().depthCeiling())
-                .targetThigh()
-                .orElse(0.0);
+        double target = depth.thigh().orElse(0.0);
         if (model.reaches(target)) {
             return Optional.empty(); // by its lengths this body needs none
         }

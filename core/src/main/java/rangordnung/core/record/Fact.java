@@ -6,6 +6,7 @@ import java.util.UUID;
 import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Source;
@@ -264,6 +265,23 @@ public sealed interface Fact {
             Refusal.within(thigh, SHORTEST, LONGEST, "cm", "thigh");
             Refusal.within(trunk, SHORTEST, LONGEST, "cm", "trunk");
             Refusal.within(hip, STIFFEST, ROOMIEST, "degrees", "hip");
+        }
+    }
+
+    /**
+     * The stance that somebody has chosen for an athlete to train in; what is empty is as the set-up tests or the lengths say.
+     *
+     * @param heels   distance of the heels, centimetres
+     * @param turnOut degrees outward of each foot
+     * @param split   length of a split stance from ankle to ankle, centimetres
+     */
+    record StanceChosen(Optional<Double> heels, Sided<Optional<Double>> turnOut, Optional<Double> split)
+            implements Fact {
+        public StanceChosen {
+            Refusal.within(heels, 0, Conditions.WIDEST, "cm", "heels");
+            Refusal.present(turnOut, "turnOut")
+                    .map(t -> Refusal.within(t, -Conditions.MOST_TURNED, Conditions.MOST_TURNED, "degrees", "turnOut"));
+            Refusal.within(split, 0, Conditions.WIDEST, "cm", "split");
         }
     }
 

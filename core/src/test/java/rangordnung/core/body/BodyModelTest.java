@@ -116,11 +116,21 @@ class BodyModelTest {
     @Test
     void feet_turn_out_as_far_as_the_hips_are_apart_and_a_still_shin_needs_a_longer_split() {
         Build leg = AVERAGE.with(Optional.of(0.42), Optional.of(0.43), Optional.empty());
-        TrainingStance stance = TrainingStance.of(leg, 1.75, Optional.of(0.105 * 1.75 + 2 * 0.148));
-        assertThat(stance.turnOut()).isCloseTo(10, within(0.05));
-        assertThat(TrainingStance.of(leg, 1.75, Optional.empty()).turnOut()).isZero();
+        Sided<Optional<Double>> unknown = Sided.both(Optional.empty());
+        TrainingStance stance = TrainingStance.of(
+                leg, new TrainingStance.Own(Optional.of(0.105 * 1.75 + 2 * 0.148), unknown, Optional.empty()));
+        assertThat(stance.turnOut().left()).isCloseTo(10, within(0.05));
+        assertThat(TrainingStance.of(leg, TrainingStance.Own.UNKNOWN).turnOut()).isEqualTo(Sided.both(0.0));
         assertThat(stance.splitSore()).isGreaterThan(stance.split());
         assertThat(stance.split()).isBetween(0.6, 0.9);
+        TrainingStance chosen = TrainingStance.of(
+                leg,
+                new TrainingStance.Own(
+                        Optional.of(0.3), new Sided<>(Optional.of(12.0), Optional.empty()), Optional.of(0.8)));
+        assertThat(chosen.turnOut().left()).isEqualTo(12);
+        assertThat(chosen.turnOut().right()).isBetween(2.0, 6.0);
+        assertThat(chosen.split()).isEqualTo(0.8);
+        assertThat(chosen.splitSore()).isGreaterThan(0.8);
     }
 
     /** With more noise a depth that is just reached is less sure, and one that is far away is out of reach all the same. */

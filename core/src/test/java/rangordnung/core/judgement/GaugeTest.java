@@ -12,6 +12,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.View;
@@ -266,6 +267,43 @@ class GaugeTest {
         assertThat(screen.personal().hipDirections().left()).containsExactly("outside-under");
         assertThat(screen.personal().hipRoomEnds().left()).contains(true);
         assertThat(screen.personal().depthCeiling()).contains(15.0);
+    }
+
+    /** A stance under the hip joints asks for no turn-out where it matches the thighs (common practice). */
+    @Test
+    void targets_at_a_station_are_the_athletes_own_only_where_the_school_asks_for_them() {
+        Rater book = Rater.of(StandardFloor.of("own-stance-squat", "personal-set-up"), "personal-set-up")
+                .gauged("jump-width", Optional.empty(), "stance-width", 38)
+                .gauged("jump-turn-out", LEFT, "turn-out", 30)
+                .gauged("rock-back", Optional.empty(), "rock-back-ceiling", 15);
+        Particulars tall = new Particulars(Optional.empty(), Optional.of(1.8), Map.of());
+
+        PersonalTargets own = targets(
+                book,
+                tall,
+                Map.of("stanceWidth", "PERSONAL", "turnOut", "PERSONAL", "depthTarget", "PERSONAL_CEILING"));
+        assertThat(own.heels()).contains(38.0);
+        assertThat(own.turnOut()).isEqualTo(new Sided<>(Optional.of(30.0), Optional.<Double>empty()));
+        assertThat(own.depth()).contains(15.0);
+
+        PersonalTargets standard = targets(
+                book, tall, Map.of("stanceWidth", "HIP_JOINT", "turnOut", "PARALLEL", "depthTarget", "PARALLEL"));
+        assertThat(standard.heels().orElseThrow()).isCloseTo(18.9, within(0.001));
+        assertThat(standard.turnOut()).isEqualTo(Sided.both(Optional.<Double>empty()));
+        assertThat(standard.depth()).isEmpty();
+
+        PersonalTargets matching = targets(book, tall, Map.of("stanceWidth", "SHOULDER", "turnOut", "MATCH_ABDUCTION"));
+        assertThat(matching.turnOut().left().orElseThrow()).isCloseTo(9.0, within(0.1));
+
+        book.add(new Fact.StanceChosen(
+                Optional.of(45.0), new Sided<>(Optional.empty(), Optional.of(18.0)), Optional.empty()));
+        PersonalTargets chosen = targets(book, tall, Map.of("stanceWidth", "PERSONAL", "turnOut", "PERSONAL"));
+        assertThat(chosen.heels()).contains(45.0);
+        assertThat(chosen.turnOut()).isEqualTo(new Sided<>(Optional.of(30.0), Optional.of(18.0)));
+    }
+
+    private static PersonalTargets targets(Rater book, Particulars athlete, Map<String, String> views) {
+        return new Judge(StandardFloor.of(views, "own-stance-squat", "personal-set-up")).targets(book.book(), athlete);
     }
 
     @Test

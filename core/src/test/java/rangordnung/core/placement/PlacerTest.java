@@ -452,7 +452,8 @@ class PlacerTest {
         ScreenResult screen = new Judge(withWall())
                 .judge(book.book(), new Particulars(Optional.empty(), Optional.of(1.75), java.util.Map.of()));
         Proposal.Placed placed = (Proposal.Placed) placer(withWall()).propose(List.of(screen), Clearance.CLEARED, NEW);
-        Sizes sizes = new Sizes(StandardFloor.RULES, withWall(), screen, NEW);
+        TrainingDepth parallel = depth(screen, NEW);
+        Sizes sizes = new Sizes(StandardFloor.RULES, screen, NEW, parallel);
 
         assertThat(placed.aids().get(0).aid()).isEqualTo("plate-weaned");
         assertThat(placed.aids().get(0).size()).hasValueSatisfying(size -> {
@@ -462,8 +463,47 @@ class PlacerTest {
         // 0.285 of a stature of 175 cm, less 2.5
         assertThat(sizes.of(Exercise.SizedBy.BOX_BELOW_KNEE)).contains(new Proposal.Size(47, false));
         assertThat(sizes.of(Exercise.SizedBy.REAR_FOOT_BOX)).contains(new Proposal.Size(30, true));
-        assertThat(new Sizes(StandardFloor.RULES, withWall(), screen, Profile.UNKNOWN).of(Exercise.SizedBy.HEEL_PLATE))
+        assertThat(new Sizes(StandardFloor.RULES, screen, Profile.UNKNOWN, parallel).of(Exercise.SizedBy.HEEL_PLATE))
                 .isEmpty();
+        assertThat(new Sizes(StandardFloor.RULES, screen, LIFTER, depth(screen, LIFTER))
+                        .of(Exercise.SizedBy.HEEL_PLATE)
+                        .orElseThrow()
+                        .centimetres())
+                .as("who trains below parallel needs a higher plate")
+                .isGreaterThan(placed.aids().get(0).size().orElseThrow().centimetres());
+    }
+
+    private static TrainingDepth depth(ScreenResult screen, Profile profile) {
+        return TrainingDepth.of(StandardFloor.RULES, FLOOR.school(), screen.personal(), profile.aim());
+    }
+
+    /** Field sport always splits the pelvis, and lifting asks for depth (common practice, no source). */
+    @Test
+    void the_aim_of_training_decides_along_which_ladder_it_goes_on_how_deep_and_whether_the_bar_goes_low() {
+        Protocol both = StandardFloor.of("overhead-squat", "split-squat");
+        Rater book = clean(Rater.of(both, "overhead-squat"));
+        List<ScreenResult> screens =
+                List.of(clean(book.trial(both, "split-squat")).judged(both));
+        Profile player = new Profile(Optional.of(1.75), Profile.Experience.LIFTS, Profile.Aim.FIELD_SPORT);
+        Proposal.Placed general = placed(screens, NEW);
+        Proposal.Placed field = placed(screens, player);
+
+        assertThat(general.lasting().orElseThrow().ladder()).isEqualTo("squat");
+        assertThat(field.lasting().orElseThrow().ladder()).isEqualTo("lunge");
+        assertThat(field.rungs().get(0).ladder()).isEqualTo("lunge");
+        assertThat(field.reasons()).contains(new Reason.Leads(Profile.Aim.FIELD_SPORT, "lunge"));
+        assertThat(placed(List.of(Rater.seen().judged()), player)
+                        .lasting()
+                        .orElseThrow()
+                        .ladder())
+                .as("a lunge that nobody saw leads nowhere")
+                .isEqualTo("squat");
+        assertThat(general.depth()).contains(new TrainingDepth(Optional.of(0.0), TrainingDepth.By.SCHOOL));
+        assertThat(placed(screens, LIFTER).depth())
+                .contains(new TrainingDepth(Optional.of(-8.0), TrainingDepth.By.AIM));
+        List<ScreenResult> years = Collections.nCopies(12, Rater.seen().judged());
+        assertThat(rung(placed(years, player), "squat")).isEqualTo("back-squat-high-bar");
+        assertThat(rung(placed(years, LIFTER), "squat")).isEqualTo("back-squat-low-bar");
     }
 
     /** House convention: second focus 2, other focus 5, too easy 1 a rung, too hard 3 a rung and one rung at most. */
@@ -521,6 +561,7 @@ class PlacerTest {
                 r.patterns(),
                 r.treatments().subList(1, r.treatments().size()),
                 r.firstAid(),
+                r.approaches(),
                 r.last(),
                 r.noted(),
                 r.sore(),

@@ -301,7 +301,7 @@ class BatteryTest {
                         .checked(StandardFloor.BATTERY))
                 .hasMessageContaining("the retest stool");
         String rules =
-                StandardFloor.tree("/rangordnung/placement/house-rules.2.json").toString();
+                StandardFloor.tree("/rangordnung/placement/house-rules.3.json").toString();
         assertThatThrownBy(() -> StandardFloor.JSON
                         .readValue(rules.replace("\"chair-sit-stand\"", "\"stool\""), PlacementRules.class)
                         .checked(StandardFloor.LADDERS, StandardFloor.LINKS))

@@ -69,7 +69,7 @@ public class Protocols {
         this.json = json;
         this.tenancy = tenancy;
         this.clock = clock;
-        this.ladders = json.read(resource("ladders/house-ladders.2"), Ladders.class);
+        this.ladders = json.read(resource("ladders/house-ladders.3"), Ladders.class);
         this.planRules = json.read(resource("plan/house-plan.1"), PlanRules.class);
         this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
         this.poseRules = json.read(resource("motion/house-pose.1"), PoseRules.class);
@@ -78,7 +78,7 @@ public class Protocols {
         this.battery = json.read(resource("protocols/battery.4"), Battery.class);
         this.linkRules =
                 json.read(resource("links/house-links.3"), LinkRules.class).checked(battery);
-        this.placementRules = json.read(resource("placement/house-rules.2"), PlacementRules.class)
+        this.placementRules = json.read(resource("placement/house-rules.3"), PlacementRules.class)
                 .checked(ladders, linkRules);
         List<Protocol> all = new ArrayList<>(List.of(json.read(resource("protocols/" + WHOLE), Protocol.class)));
         RECIPES.forEach(r ->

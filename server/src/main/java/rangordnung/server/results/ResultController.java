@@ -333,11 +333,10 @@ class ResultController {
                 change(before, now.index(), coverage),
                 now.tests().stream().map(t -> test(t, before, coverage)).toList(),
                 now.personal(),
-                member.stature()
-                        .map(metres -> TrainingStance.of(
-                                now.body().map(KnownBody::build).orElseGet(() -> Build.ofStature(metres)),
-                                metres,
-                                now.personal().stanceCentimetres().map(cm -> cm / 100))),
+                now.body()
+                        .map(KnownBody::build)
+                        .or(() -> member.stature().map(Build::ofStature))
+                        .map(build -> TrainingStance.of(build, now.personal().own())),
                 points,
                 links.report(now),
                 proposed.proposal());

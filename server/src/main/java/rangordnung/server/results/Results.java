@@ -253,12 +253,7 @@ public class Results {
 
     /** What judging needs beside the books, for every athlete of a screening. */
     private Map<UUID, Particulars> particulars(Screenings.ScreeningView screening) {
-        Map<UUID, Map<String, UUID>> settled = settlements.of(screening.id());
-        return rosters.members(screening.team()).stream()
-                .collect(Collectors.toMap(
-                        Rosters.Member::id,
-                        m -> new Particulars(
-                                m.legLengthCentimetres(), m.stature(), settled.getOrDefault(m.id(), Map.of()))));
+        return settlements.particulars(screening.id(), rosters.members(screening.team()));
     }
 
     private Map<UUID, Result> judged(Screenings.ScreeningView screening, Protocol protocol) {

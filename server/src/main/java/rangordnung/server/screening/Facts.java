@@ -53,6 +53,9 @@ public class Facts {
     /** Most entries of books that are kept in memory; each takes some three hundred bytes (house convention). */
     private static final int KEPT_ENTRIES = 60_000;
 
+    /** Most athletes whose facts are looked up by their ids; of more, the whole screening is read (house convention). */
+    private static final int READ_ONE_BY_ONE = 100;
+
     private static final Logger LOG = LoggerFactory.getLogger(Facts.class);
 
     private final FactRepository rows;
@@ -382,7 +385,7 @@ public class Facts {
             }
         }
         if (!grown.isEmpty()) {
-            List<FactRepository.Line> lines = transaction.execute(t -> grown.size() * 2 > marks.size()
+            List<FactRepository.Line> lines = transaction.execute(t -> grown.size() > READ_ONE_BY_ONE
                     ? rows.ofScreening(screening)
                     : rows.ofAthletes(screening, grown.keySet()));
             byAthlete(lines).forEach((athlete, book) -> {
@@ -414,7 +417,8 @@ public class Facts {
             "viewClosed",
             "trialFlagged",
             "legMeasured",
-            "bodyMeasured");
+            "bodyMeasured",
+            "stanceChosen");
 
     private String kind(String body) {
         try {

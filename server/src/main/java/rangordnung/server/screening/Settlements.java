@@ -10,12 +10,14 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Words;
+import rangordnung.core.judgement.Particulars;
 import rangordnung.core.record.Entry;
 import rangordnung.core.record.Fact;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
+import rangordnung.server.roster.Rosters;
 
 /** What the lead has settled between two raters. The marks of both stay. */
 @Service
@@ -47,13 +49,23 @@ public class Settlements {
     public record SettlementView(UUID athlete, String test, UUID trial, String reason, String author, Instant at) {}
 
     /** By athlete and test, the trial that counts. */
-    @Transactional(readOnly = true)
-    public Map<UUID, Map<String, UUID>> of(UUID screening) {
+    private Map<UUID, Map<String, UUID>> of(UUID screening) {
         Map<UUID, Map<String, UUID>> settled = new HashMap<>();
         rows.findByScreeningOrderBySequence(screening)
                 .forEach(s -> settled.computeIfAbsent(s.athlete(), a -> new HashMap<>())
                         .put(s.test(), s.trial()));
         return settled;
+    }
+
+    /** What judging needs beside the books, for some athletes. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Particulars> particulars(UUID screening, List<Rosters.Member> athletes) {
+        Map<UUID, Map<String, UUID>> settled = of(screening);
+        return athletes.stream()
+                .collect(Collectors.toMap(
+                        Rosters.Member::id,
+                        m -> new Particulars(
+                                m.legLengthCentimetres(), m.stature(), settled.getOrDefault(m.id(), Map.of()))));
     }
 
     /** How many settlements each screening has; one without any is left out. */

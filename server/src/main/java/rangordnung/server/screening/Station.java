@@ -10,6 +10,9 @@ import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import rangordnung.core.judgement.Estimate;
+import rangordnung.core.judgement.Judge;
+import rangordnung.core.judgement.Particulars;
+import rangordnung.core.judgement.PersonalTargets;
 import rangordnung.core.judgement.Progress;
 import rangordnung.core.link.Retests;
 import rangordnung.core.protocol.Anchor;
@@ -19,6 +22,7 @@ import rangordnung.core.protocol.Family;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.TestDefinition;
+import rangordnung.core.record.Book;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
 import rangordnung.server.platform.CurrentUser;
@@ -34,13 +38,21 @@ class Station {
     private final Rosters rosters;
     private final Facts facts;
     private final Halls halls;
+    private final Settlements settlements;
     private final Protocols protocols;
 
-    Station(Screenings screenings, Rosters rosters, Facts facts, Halls halls, Protocols protocols) {
+    Station(
+            Screenings screenings,
+            Rosters rosters,
+            Facts facts,
+            Halls halls,
+            Settlements settlements,
+            Protocols protocols) {
         this.screenings = screenings;
         this.rosters = rosters;
         this.facts = facts;
         this.halls = halls;
+        this.settlements = settlements;
         this.protocols = protocols;
     }
 
@@ -49,8 +61,15 @@ class Station {
      *
      * @param cleared   whether the roster lets the athlete take part
      * @param legLength from the roster, in centimetres
+     * @param targets   where the athlete's feet stand and how deep it goes, where the school asks for more than one line for all
      */
-    record Queued(UUID id, String shortName, Progress.State state, boolean cleared, Optional<Double> legLength) {}
+    record Queued(
+            UUID id,
+            String shortName,
+            Progress.State state,
+            boolean cleared,
+            Optional<Double> legLength,
+            PersonalTargets targets) {}
 
     /** The retests of a family of faults in a test, best first; the last ones may be for experienced athletes only. */
     record Offer(String test, Family family, List<String> retests, List<String> experiencedOnly) {}
@@ -107,19 +126,22 @@ class Station {
         Set<String> here = Set.copyOf(tests);
         List<TestDefinition> toDo =
                 protocol.tests().stream().filter(t -> here.contains(t.id())).toList();
-        List<Queued> queue = rosters.members(view.team()).stream()
-                .map(m -> new Queued(
-                        m.id(),
-                        m.name().shortened(),
-                        Progress.of(
-                                protocol,
-                                toDo,
-                                m.clearance(),
-                                books.getOrDefault(m.id(), Facts.AthleteBook.EMPTY)
-                                        .book(),
-                                at.filter(HallSetup.StationSetup::checkIn).isPresent()),
-                        m.clearance() != Clearance.NOT_CLEARED,
-                        m.legLengthCentimetres()))
+        List<Rosters.Member> members = rosters.members(view.team());
+        Map<UUID, Particulars> particulars = settlements.particulars(screening, members);
+        Judge judge = new Judge(protocol);
+        boolean door = at.filter(HallSetup.StationSetup::checkIn).isPresent();
+        List<Queued> queue = members.stream()
+                .map(m -> {
+                    Book book =
+                            books.getOrDefault(m.id(), Facts.AthleteBook.EMPTY).book();
+                    return new Queued(
+                            m.id(),
+                            m.name().shortened(),
+                            Progress.of(protocol, toDo, m.clearance(), book, door),
+                            m.clearance() != Clearance.NOT_CLEARED,
+                            m.legLengthCentimetres(),
+                            judge.targets(book, particulars.getOrDefault(m.id(), Particulars.NONE)));
+                })
                 .toList();
         return new StationView(
                 view,

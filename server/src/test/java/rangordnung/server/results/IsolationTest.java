@@ -72,7 +72,7 @@ class IsolationTest extends ServerTest {
                                 Book.EMPTY.add(
                                         UUID.randomUUID(), new Fact.Attended(Attendance.ABSENT), Optional.empty()),
                                 List.of())));
-        when(settlements.of(screening)).thenReturn(Map.of());
+        when(settlements.particulars(any(), any())).thenReturn(Map.of());
 
         List<Results.Screened> screened = new Results(screenings, rosters, protocols, facts, settlements)
                 .of(screening)

@@ -22,6 +22,9 @@ final class Skeleton {
     private static final double HALF_HEAD = 0.045;
     private static final double TOES = 0.02;
 
+    /** Distance of the front hip-bone points as a share of stature (house convention). */
+    private static final double HIP_BONES = 0.135;
+
     private final Build build;
     private final Map<Landmark, Point3> places = new EnumMap<>(Landmark.class);
 
@@ -69,10 +72,15 @@ final class Skeleton {
                         toBall - behind * Math.cos(p) + build.ankleHeight() * Math.sin(p),
                         up + behind * Math.sin(p) + build.ankleHeight() * Math.cos(p)));
         Point3 toe = onFoot(side, heel, out, build.foot(), up);
-        double stature = build.trunk() / 0.288;
+        double stature = stature();
         put(Point.SECOND_TOE, side, toe);
         put(Point.BIG_TOE, side, toe.plus(0, -outward(side) * TOES * stature / 2, 0));
         put(Point.LITTLE_TOE, side, toe.plus(-0.04 * stature / 2, outward(side) * TOES * stature, 0));
+    }
+
+    /** The stature of somebody with such a trunk. */
+    private double stature() {
+        return build.trunk() / 0.288;
     }
 
     private static Point3 onFoot(Side side, Point3 heel, double out, double along, double up) {
@@ -93,7 +101,8 @@ final class Skeleton {
         double t = Math.toRadians(tilt);
         for (Side side : Side.values()) {
             Point3 middle = at(Point.HIP, side).plus(0, 0, HALF_PELVIS);
-            put(Point.FRONT_HIP_BONE, side, middle.plus(HALF_PELVIS * Math.cos(t), 0, -HALF_PELVIS * Math.sin(t)));
+            double aside = outward(side) * (HIP_BONES * stature() - build.hipSpacing()) / 2;
+            put(Point.FRONT_HIP_BONE, side, middle.plus(HALF_PELVIS * Math.cos(t), aside, -HALF_PELVIS * Math.sin(t)));
             put(Point.REAR_HIP_BONE, side, middle.plus(-HALF_PELVIS * Math.cos(t), 0, HALF_PELVIS * Math.sin(t)));
         }
     }

@@ -1,0 +1,185 @@
+<script lang="ts">
+  import type { Schemas } from '../../lib/api/client';
+  import { m } from '../../lib/paraglide/messages';
+  import { integer } from '../../lib/words/words';
+
+  type Chosen = Omit<Schemas['FactStanceChosen'], 'kind'>;
+  let {
+    personal,
+    stance,
+    choose,
+  }: {
+    personal: Schemas['PersonalSetUp'];
+    stance: Schemas['TrainingStance'] | undefined;
+    /** Keeps a stance that was chosen. */
+    choose: (chosen: Chosen) => void;
+  } = $props();
+
+  let changing = $state(false);
+  /** What stands in the form; an empty field is computed. */
+  let heels = $state<number | null>(null);
+  let left = $state<number | null>(null);
+  let right = $state<number | null>(null);
+  let split = $state<number | null>(null);
+
+  const WIDEST = 250;
+  const MOST_TURNED = 90;
+  const chosen = $derived(personal.chosen);
+
+  function open() {
+    heels = chosen?.heels ?? null;
+    left = chosen?.turnOut.left ?? null;
+    right = chosen?.turnOut.right ?? null;
+    split = chosen?.split ?? null;
+    changing = true;
+  }
+
+  function keep(event: SubmitEvent) {
+    event.preventDefault();
+    choose({
+      ...(heels !== null && { heels }),
+      turnOut: { ...(left !== null && { left }), ...(right !== null && { right }) },
+      ...(split !== null && { split }),
+    });
+    changing = false;
+  }
+
+  function reset() {
+    choose({ turnOut: {} });
+    changing = false;
+  }
+
+  const from = (isChosen: boolean, found: boolean) =>
+    isChosen ? m.stance_chosen() : found ? m.stance_found() : m.stance_from_lengths();
+</script>
+
+{#snippet field(
+  label: string,
+  unit: string,
+  value: number | null,
+  computed: number | undefined,
+  set: (value: number | null) => void,
+  least: number,
+  most: number,
+)}
+  <label class="flex items-center justify-between gap-2">
+    {label}
+    <span class="flex items-center gap-1"
+      ><input
+        class="input h-11 w-24 text-right"
+        type="number"
+        inputmode="decimal"
+        min={least}
+        max={most}
+        step="any"
+        {value}
+        placeholder={computed === undefined ? '' : integer(computed)}
+        oninput={(e) => {
+          const typed = e.currentTarget.valueAsNumber;
+          set(Number.isNaN(typed) ? null : typed);
+        }}
+      />{unit}</span
+    >
+  </label>
+{/snippet}
+
+<section class="floor-line pt-3">
+  <div class="flex flex-wrap items-baseline justify-between gap-x-4">
+    <h2>{m.stance_title()}</h2>
+    {#if !changing}<button class="btn-soft-line btn" onclick={open}>{m.stance_change()}</button
+      >{/if}
+  </div>
+  {#if stance && !changing}
+    <dl class="facts mt-2">
+      <dt class="sign">{m.stance_heels()}</dt>
+      <dd>
+        {m.stance_apart({ width: integer(100 * stance.heels) })}
+        <span class="quiet text-sm"
+          >({from(chosen?.heels !== undefined, personal.stanceCentimetres !== undefined)})</span
+        >
+      </dd>
+      <dt class="sign">{m.stance_feet()}</dt>
+      <dd>
+        {m.stance_out({
+          left: integer(stance.turnOut.left),
+          right: integer(stance.turnOut.right),
+        })}
+        <span class="quiet text-sm"
+          >({from(
+            chosen?.turnOut.left !== undefined || chosen?.turnOut.right !== undefined,
+            personal.turnOut.left !== undefined || personal.turnOut.right !== undefined,
+          )})</span
+        >
+      </dd>
+      <dt class="sign">{m.stance_split()}</dt>
+      <dd>
+        {m.stance_split_value({
+          split: integer(100 * stance.split),
+          sore: integer(100 * stance.splitSore),
+        })}
+        <span class="quiet text-sm">({from(chosen?.split !== undefined, false)})</span>
+      </dd>
+    </dl>
+  {:else if !changing}
+    <p class="mt-1">{m.stance_unknown()}</p>
+  {/if}
+  {#if changing}
+    <form class="mt-2 grid max-w-md gap-2" onsubmit={keep}>
+      {@render field(
+        m.stance_heels(),
+        'cm',
+        heels,
+        stance && 100 * stance.heels,
+        (v) => (heels = v),
+        0,
+        WIDEST,
+      )}
+      {@render field(
+        m.stance_left(),
+        '°',
+        left,
+        stance?.turnOut.left,
+        (v) => (left = v),
+        -MOST_TURNED,
+        MOST_TURNED,
+      )}
+      {@render field(
+        m.stance_right(),
+        '°',
+        right,
+        stance?.turnOut.right,
+        (v) => (right = v),
+        -MOST_TURNED,
+        MOST_TURNED,
+      )}
+      {@render field(
+        m.stance_split(),
+        'cm',
+        split,
+        stance && 100 * stance.split,
+        (v) => (split = v),
+        0,
+        WIDEST,
+      )}
+      <div class="flex flex-wrap gap-2">
+        <button class="btn btn-primary">{m.save()}</button>
+        {#if chosen}<button type="button" class="btn-soft-line btn" onclick={reset}
+            >{m.stance_reset()}</button
+          >{/if}
+        <button type="button" class="btn-soft-line btn" onclick={() => (changing = false)}
+          >{m.cancel()}</button
+        >
+      </div>
+    </form>
+  {/if}
+  <p class="quiet mt-1 text-sm">{m.personal_test_stance()}</p>
+</section>
+
+<style>
+  .facts {
+    display: grid;
+    grid-template-columns: max-content 1fr;
+    gap: 0.4rem 1rem;
+    align-items: baseline;
+  }
+</style>
