@@ -10,14 +10,16 @@ export function thighAt(degrees: number): string {
   return m.depth_at_parallel();
 }
 
+/** How far each foot is turned out, as far as that is known. */
+export function turnedOut({ left, right }: Schemas['PersonalTargets']['turnOut']): string[] {
+  return [
+    ...(left === undefined ? [] : [m.targets_foot_left({ degrees: integer(left) })]),
+    ...(right === undefined ? [] : [m.targets_foot_right({ degrees: integer(right) })]),
+  ];
+}
+
 /** Where one athlete's feet stand; empty where the set-up of all says it. */
-export function feetAt(targets: Schemas['PersonalTargets'] | undefined): string {
-  const { heels, turnOut } = targets ?? {};
-  const { left, right } = turnOut ?? {};
-  const said = heels === undefined ? [] : [m.targets_heels({ width: integer(heels) })];
-  if (left !== undefined && right !== undefined)
-    said.push(m.targets_feet({ left: integer(left), right: integer(right) }));
-  else if (left !== undefined) said.push(m.targets_foot_left({ degrees: integer(left) }));
-  else if (right !== undefined) said.push(m.targets_foot_right({ degrees: integer(right) }));
-  return said.join(', ');
+export function feetAt({ heels, turnOut }: Schemas['PersonalTargets']): string {
+  const width = heels === undefined ? [] : [m.targets_heels({ width: integer(heels) })];
+  return [...width, ...turnedOut(turnOut)].join(', ');
 }

@@ -48,10 +48,10 @@ describe('an athlete’s page', () => {
       },
     });
     expect(screen.getByText(/^31 cm apart/)).toHaveTextContent(/\(from the lengths/);
-    expect(screen.getByText(/^left 12° out, right 8° out/)).toHaveTextContent(
+    expect(screen.getByText(/^left foot 12° out, right foot 8° out/)).toHaveTextContent(
       /\(found by the set-up tests\)/,
     );
-    expect(screen.getByText('Own depth: the tail tucks 12° below parallel.')).toBeVisible();
+    expect(screen.getByText('Own depth: 12° below parallel; there the tail tucks.')).toBeVisible();
     expect(screen.getByText('Knee to armpit, left: ends just past a right angle.')).toBeVisible();
     expect(screen.getByText('Knee to armpit, right: reaches it.')).toBeVisible();
   });

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
+  import { turnedOut } from '../../lib/words/stance';
   import { integer } from '../../lib/words/words';
 
   type Chosen = Omit<Schemas['FactStanceChosen'], 'kind'>;
@@ -49,9 +50,16 @@
     changing = false;
   }
 
-  const from = (isChosen: boolean, found: boolean) =>
-    isChosen ? m.stance_chosen() : found ? m.stance_found() : m.stance_from_lengths();
+  /** Without a height on the roster only what was chosen or found is known. */
+  const width = $derived(stance ? 100 * stance.heels : personal.stanceCentimetres);
+  const feet = $derived(turnedOut(stance?.turnOut ?? personal.turnOut));
 </script>
+
+{#snippet origin(isChosen: boolean, isFound: boolean)}
+  <span class="quiet text-sm"
+    >({isChosen ? m.stance_chosen() : isFound ? m.stance_found() : m.stance_from_lengths()})</span
+  >
+{/snippet}
 
 {#snippet field(
   label: string,
@@ -89,39 +97,37 @@
     {#if !changing}<button class="btn-soft-line btn" onclick={open}>{m.stance_change()}</button
       >{/if}
   </div>
-  {#if stance && !changing}
+  {#if !changing}
+    {#if width === undefined && !feet.length}<p class="mt-1">{m.stance_unknown()}</p>{/if}
     <dl class="facts mt-2">
-      <dt class="sign">{m.stance_heels()}</dt>
-      <dd>
-        {m.stance_apart({ width: integer(100 * stance.heels) })}
-        <span class="quiet text-sm"
-          >({from(chosen?.heels !== undefined, personal.stanceCentimetres !== undefined)})</span
-        >
-      </dd>
-      <dt class="sign">{m.stance_feet()}</dt>
-      <dd>
-        {m.stance_out({
-          left: integer(stance.turnOut.left),
-          right: integer(stance.turnOut.right),
-        })}
-        <span class="quiet text-sm"
-          >({from(
+      {#if width !== undefined}
+        <dt class="sign">{m.stance_heels()}</dt>
+        <dd>
+          {m.stance_apart({ width: integer(width) })}
+          {@render origin(chosen?.heels !== undefined, personal.stanceCentimetres !== undefined)}
+        </dd>
+      {/if}
+      {#if feet.length}
+        <dt class="sign">{m.stance_feet()}</dt>
+        <dd>
+          {feet.join(', ')}
+          {@render origin(
             chosen?.turnOut.left !== undefined || chosen?.turnOut.right !== undefined,
             personal.turnOut.left !== undefined || personal.turnOut.right !== undefined,
-          )})</span
-        >
-      </dd>
-      <dt class="sign">{m.stance_split()}</dt>
-      <dd>
-        {m.stance_split_value({
-          split: integer(100 * stance.split),
-          sore: integer(100 * stance.splitSore),
-        })}
-        <span class="quiet text-sm">({from(chosen?.split !== undefined, false)})</span>
-      </dd>
+          )}
+        </dd>
+      {/if}
+      {#if stance}
+        <dt class="sign">{m.stance_split()}</dt>
+        <dd>
+          {m.stance_split_value({
+            split: integer(100 * stance.split),
+            sore: integer(100 * stance.splitSore),
+          })}
+          {@render origin(chosen?.split !== undefined, false)}
+        </dd>
+      {/if}
     </dl>
-  {:else if !changing}
-    <p class="mt-1">{m.stance_unknown()}</p>
   {/if}
   {#if changing}
     <form class="mt-2 grid max-w-md gap-2" onsubmit={keep}>
@@ -172,7 +178,7 @@
       </div>
     </form>
   {/if}
-  <p class="quiet mt-1 text-sm">{m.personal_test_stance()}</p>
+  <p class="quiet mt-1 text-sm">{m.stance_start()}</p>
 </section>
 
 <style>

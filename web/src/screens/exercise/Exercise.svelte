@@ -106,7 +106,7 @@
         {@const placed = whom?.proposal.kind === 'placed' ? whom.proposal : undefined}
         {@const own = placed?.lasting?.exercise === found.id ? placed.lasting : undefined}
         <div class="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
-          <ExerciseFigure figure={found.figure} />
+          <ExerciseFigure figure={found.figure} kit={found.kit} />
           <div class="grid content-start gap-5">
             <section>
               <h2 class="quiet sign">{m.exercise_cue()}</h2>

@@ -10,9 +10,21 @@ vi.mock('svelte-spa-router', async (real) => ({ ...(await real<object>()), route
 
 const result = answer<Schemas['ResultControllerAthleteResult']>('athlete');
 
+const still = (landmark: 'LEFT_SHOULDER' | 'LEFT_WRIST', x: number, z: number) => ({
+  landmark,
+  x: [x, x, x],
+  y: [],
+  z: [z, z, z],
+  confidence: [1, 1, 1],
+});
+const filmed = {
+  ...clip(3),
+  paths: [...clip(3).paths, still('LEFT_SHOULDER', 0, 1.2), still('LEFT_WRIST', 0.5, 1.2)],
+};
+
 function shown(id: string, more: Parameters<typeof answering>[0] = {}) {
   const sent = answering({
-    '/measuring/simulation': { clip: clip(3), bottom: {}, endsEarly: false },
+    '/measuring/simulation': { clip: filmed, bottom: {}, endsEarly: false },
     [`/results/${result.athlete}`]: result,
     ...more,
   });
@@ -63,6 +75,31 @@ describe('an exercise', () => {
       'href',
       `#/screening/s/athlete/${result.athlete}`,
     );
+  });
+
+  it.each([
+    ['box-squat', 'rect'],
+    ['supported-sink', '.post'],
+    ['goblet-squat', 'polyline'],
+    ['bodyweight-squat', null],
+  ])('draws the kit around the figure: %s', async (id, piece) => {
+    shown(id);
+    const figure = await screen.findByRole('img', { name: /simulated athlete/ });
+    const found = ['rect', '.post', 'polyline'].filter((k) => figure.querySelector(k));
+    expect(found).toEqual(piece ? [piece] : []);
+  });
+
+  it.each([
+    [{ thigh: 12, by: 'OWN_CEILING' }, '12° above parallel and no further: there the tail tucks'],
+    [{ thigh: -8, by: 'AIM' }, /^8° below parallel, as long as the back keeps its shape/],
+    [{ thigh: 0, by: 'SCHOOL' }, 'parallel, as the protocol asks'],
+    [{ by: 'SCHOOL' }, 'as far as the back keeps its shape'],
+  ])('says how deep an athlete’s squats are trained', async (depth, words) => {
+    router.querystring = `screening=s&athlete=${result.athlete}`;
+    shown('bodyweight-squat', {
+      [`/results/${result.athlete}`]: { ...result, proposal: { ...result.proposal, depth } },
+    });
+    expect(await screen.findByText(words)).toBeVisible();
   });
 
   it('says that it does not know an exercise', async () => {

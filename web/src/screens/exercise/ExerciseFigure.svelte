@@ -3,8 +3,9 @@
   import { BONES } from '../../lib/motion/bones';
   import { path, sightOf, spot, type Clip } from '../../lib/motion/clip';
   import { m } from '../../lib/paraglide/messages';
+  import { drawn } from './kit';
 
-  let { figure }: { figure: Schemas['Exercise']['figure'] } = $props();
+  let { figure, kit }: Pick<Schemas['Exercise'], 'figure' | 'kit'> = $props();
 
   type Asked = Schemas['MeasuringControllerSimulation'];
   /** What the simulated athlete does, and how deep its thigh goes, in degrees above parallel. */
@@ -80,12 +81,24 @@
   });
 
   const sight = $derived(clip ? sightOf(clip) : null);
+  const around = $derived(
+    clip
+      ? drawn(
+          clip,
+          kit.map((k) => k.item),
+          figure,
+          frame,
+          deepest(clip),
+        )
+      : [],
+  );
+  const carries = $derived(around.some((piece) => piece.kind === 'carried'));
   const bones = $derived.by(() => {
     const of = clip;
     if (!of || !sight) return [];
     return BONES.flatMap((bone) => {
       const [from, to] = [path(of, bone.from), path(of, bone.to)];
-      return from && to && bone.side
+      return from && to && bone.side && !(carries && /ELBOW|WRIST/.test(bone.to))
         ? [{ ...bone, a: spot(of, from, frame, 1), b: spot(of, to, frame, 1) }]
         : [];
     }).sort((a, b) => Number(a.side === 'LEFT') - Number(b.side === 'LEFT'));
@@ -104,6 +117,16 @@
       aria-label={m.exercise_figure()}
     >
       <path class="floor" d="M{sight.left} 0H{sight.left + sight.width}" />
+      {#each around as piece, i (i)}
+        {#if piece.kind === 'seat'}<rect
+            class="kit"
+            x={piece.x}
+            y={piece.y}
+            width={piece.width}
+            height={piece.height}
+          />
+        {:else if piece.kind === 'post'}<path class="kit post" d="M{piece.x} 0V{piece.top}" />{/if}
+      {/each}
       {#each bones as bone (`${bone.from}${bone.to}`)}
         <line
           class={{ far: bone.side === 'RIGHT', thin: bone.thin }}
@@ -113,7 +136,15 @@
           y2={bone.b.y}
         />
       {/each}
-      {#if head}<circle cx={head.x} cy={head.y} r={0.1} />{/if}
+      {#each around as piece, i (i)}
+        {#if piece.kind === 'carried'}
+          <circle class="kit" cx={piece.at.x} cy={piece.at.y} r={piece.radius} />
+          <polyline
+            points={[piece.shoulder, piece.elbow, piece.hand].map((p) => `${p.x},${p.y}`).join(' ')}
+          />
+        {/if}
+      {/each}
+      {#if head}<circle class="head" cx={head.x} cy={head.y} r={0.1} />{/if}
     </svg>
     <button class="btn mt-1 btn-ghost" aria-pressed={moves} onclick={() => (moves = !moves)}
       >{moves ? m.meas_pause() : m.meas_play()}</button
@@ -131,10 +162,20 @@
     stroke: var(--color-accent);
     stroke-width: 0.02;
   }
-  line {
+  line,
+  polyline {
+    fill: none;
     stroke: var(--color-base-content);
     stroke-linecap: round;
     stroke-width: 0.045;
+  }
+  .kit {
+    fill: var(--color-base-300);
+    stroke: var(--color-accent);
+    stroke-width: 0.015;
+  }
+  .post {
+    stroke-width: 0.05;
   }
   .far {
     opacity: 0.35;
@@ -142,7 +183,7 @@
   .thin {
     stroke-width: 0.02;
   }
-  circle {
+  .head {
     fill: var(--color-base-100);
     stroke: var(--color-base-content);
     stroke-width: 0.04;

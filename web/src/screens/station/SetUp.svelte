@@ -7,7 +7,9 @@
 
   let { desk }: { desk: Desk } = $props();
   const steps = $derived(desk.test.setUp);
-  const feet = $derived(desk.test.pattern === 'SQUAT' ? feetAt(desk.athlete?.targets) : '');
+  const feet = $derived(
+    desk.athlete && desk.test.pattern === 'SQUAT' ? feetAt(desk.athlete.targets) : '',
+  );
 </script>
 
 <!-- From the feet up: the lowest bar is the first step. -->

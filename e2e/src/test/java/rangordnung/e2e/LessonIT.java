@@ -296,6 +296,8 @@ class LessonIT extends ScreenTest {
         stance.blur();
         button(page, "Done").click();
         button(page, Pattern.compile("On to: Squat, own stance")).click();
+        assertThat(page.getByText("For Me01 H.: heels 38 cm apart, left foot 30° out"))
+                .isVisible();
         page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests"))
                 .getByText("Running-stance hold")
                 .click();
@@ -318,7 +320,19 @@ class LessonIT extends ScreenTest {
         Page desk = signIn(page(1280, 800), "lead", PASSWORD);
         desk.navigate(product.address() + "#/screening/" + screening(page) + "/results");
         link(desk, "Me01 Hall").click();
-        assertThat(desk.getByText("Training stance 38.0 cm, turned out left 30.0°, right not known"))
+        assertThat(desk.getByText("38 cm apart (found by the set-up tests)")).isVisible();
+        button(desk, "Change the stance").click();
+        desk.getByLabel(Pattern.compile("^Heels")).fill("42");
+        button(desk, "Save").click();
+        assertThat(desk.getByText("42 cm apart (chosen)")).isVisible();
+        assertThat(desk.getByText("left foot 30° out (found by the set-up tests)"))
+                .isVisible();
+        // the choice reaches the station
+        page.reload();
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Tests"))
+                .getByText("Squat, own stance")
+                .click();
+        assertThat(page.getByText("For Me01 H.: heels 42 cm apart, left foot 30° out"))
                 .isVisible();
     }
 

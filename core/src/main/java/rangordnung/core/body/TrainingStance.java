@@ -24,11 +24,11 @@ public record TrainingStance(double heels, Sided<Double> turnOut, double split, 
     }
 
     /**
-     * The stance of a body. Where nothing else is known, the heels stand under the hip joints, the turn-out matches the abduction
+     * The stance of a body. Where nothing else is known, the heels stand at shoulder width, as most people train, the turn-out matches the abduction
      * of the hips, and front shin and trunk are parallel in a split (common practice, no source).
      */
     public static TrainingStance of(Build build, Own own) {
-        double heels = own.heels().orElse(build.hipSpacing());
+        double heels = own.heels().orElse(build.shoulderWidth());
         double matching = Math.max(0, abduction(build, heels));
         double split = own.split().orElseGet(() -> split(build, LEAN));
         return new TrainingStance(
