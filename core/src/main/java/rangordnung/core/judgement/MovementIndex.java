@@ -1,5 +1,6 @@
 package rangordnung.core.judgement;
 
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -70,13 +71,14 @@ public sealed interface MovementIndex {
         if (completeness * 100 < rules.minimumCompleteness().value()) {
             return new Unknown(reason(tests), completeness);
         }
-        if (!mainFaultsSeen(tests)) {
+        List<Part> parts = parts(tests);
+        if (!mainFaultsSeen(tests, parts)) {
             return new Unknown(Reason.MAIN_FAULT_UNSEEN, completeness);
         }
         double weights = 0;
         double squares = 0;
         double variance = 0;
-        for (Part part : parts(tests).toList()) {
+        for (Part part : parts) {
             double d = part.graded().deviation();
             double s = part.graded().sem();
             weights += part.weight();
@@ -101,25 +103,26 @@ public sealed interface MovementIndex {
     record Part(TestResult test, CriterionResult result, Optional<Side> side, double weight, Finding.Graded graded) {}
 
     /** Every assessable place of the counting tests. */
-    static Stream<Part> parts(List<TestResult> tests) {
-        return tests.stream().flatMap(test -> test.criteria().stream()
-                .flatMap(result -> result.spots().flatMap(side -> result.at(side).stream()
-                        .map(graded -> new Part(
-                                test,
-                                result,
-                                side,
-                                test.test().weight().value()
-                                        * result.criterion().weight().value()
-                                        * (side.isPresent() ? 0.5 : 1),
-                                graded)))));
+    static List<Part> parts(List<TestResult> tests) {
+        List<Part> parts = new ArrayList<>();
+        for (TestResult test : tests) {
+            for (CriterionResult result : test.criteria()) {
+                double weight = test.test().weight().value()
+                        * result.criterion().weight().value();
+                result.spots().forEach(side -> result.at(side)
+                        .ifPresent(graded -> parts.add(
+                                new Part(test, result, side, side.isPresent() ? weight / 2 : weight, graded))));
+            }
+        }
+        return parts;
     }
 
     /** Whether each main fault that the tests judge was assessable in at least one of them. */
-    private static boolean mainFaultsSeen(List<TestResult> tests) {
+    private static boolean mainFaultsSeen(List<TestResult> tests, List<Part> parts) {
         Set<Family> asked = EnumSet.noneOf(Family.class);
         tests.forEach(t -> t.criteria().forEach(c -> asked.add(c.criterion().family())));
         asked.removeIf(f -> !f.heading());
-        parts(tests).forEach(p -> asked.remove(p.result().criterion().family()));
+        parts.forEach(p -> asked.remove(p.result().criterion().family()));
         return asked.isEmpty();
     }
 

@@ -35,17 +35,28 @@ public record PersonalSetUp(
     public record Tried(
             String test, String criterion, Optional<Gauge.Finds> finds, Sided<Optional<Reading>> readings) {}
 
+    /** Nothing was tried or chosen, as with most. */
+    private static final PersonalSetUp NOTHING = of(Optional.empty(), List.of());
+
     static PersonalSetUp of(List<TestResult> results, Optional<Fact.StanceChosen> chosen) {
-        List<Tried> tried = results.stream()
-                .flatMap(r -> r.criteria().stream()
-                        .filter(c -> c.readings().left().isPresent()
-                                || c.readings().right().isPresent())
-                        .map(c -> new Tried(
-                                r.test().id(),
-                                c.criterion().id(),
-                                c.criterion().gauge().flatMap(Gauge::finds),
-                                c.readings())))
-                .toList();
+        if (results.isEmpty() && chosen.isEmpty()) {
+            return NOTHING;
+        }
+        return of(
+                chosen,
+                results.stream()
+                        .flatMap(r -> r.criteria().stream()
+                                .filter(c -> c.readings().left().isPresent()
+                                        || c.readings().right().isPresent())
+                                .map(c -> new Tried(
+                                        r.test().id(),
+                                        c.criterion().id(),
+                                        c.criterion().gauge().flatMap(Gauge::finds),
+                                        c.readings())))
+                        .toList());
+    }
+
+    private static PersonalSetUp of(Optional<Fact.StanceChosen> chosen, List<Tried> tried) {
         return new PersonalSetUp(
                 tried,
                 chosen,

@@ -61,7 +61,7 @@ public record ScreenResult(
 
     /** What the index rests on: every assessable place of the counting tests, with all whole looks at it. */
     public Stream<IndexDraws.Seen> seen() {
-        return MovementIndex.parts(tests)
+        return MovementIndex.parts(tests).stream()
                 .map(p -> new IndexDraws.Seen(
                         p.test().test().id() + "/" + p.result().criterion().id(),
                         p.weight(),

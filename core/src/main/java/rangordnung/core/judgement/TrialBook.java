@@ -38,9 +38,13 @@ record TrialBook(
     record Closed(View view, Optional<Side> side) {}
 
     boolean seen(View view, Optional<Side> side) {
-        return closed.stream()
-                .anyMatch(c -> c.view() == view
-                        && (c.side().isEmpty() || side.isEmpty() || c.side().equals(side)));
+        for (Closed c : closed) {
+            if (c.view() == view
+                    && (c.side().isEmpty() || side.isEmpty() || c.side().equals(side))) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Whether every required view of the test was seen, of each leg where legs work one after the other. */

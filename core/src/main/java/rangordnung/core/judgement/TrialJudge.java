@@ -149,7 +149,7 @@ final class TrialJudge {
                 .flatMap(e -> e.fact() instanceof Fact.Marked mark ? mark.side() : Optional.empty());
     }
 
-    /** CurrentUser values point to the athlete's left when they are positive. */
+    /** Signed values point to the athlete's left when they are positive. */
     private static Side toward(double value) {
         return value > 0 ? Side.LEFT : Side.RIGHT;
     }
@@ -158,7 +158,7 @@ final class TrialJudge {
     private Finding seen(Criterion criterion, Optional<Side> side, Optional<Reading> reading) {
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), side);
         List<Entry> values = trial.measured().getOrDefault(spot, List.of());
-        for (Anchor anchor : criterion.anchorsUnder(school)) {
+        for (Anchor anchor : values.isEmpty() ? List.<Anchor>of() : criterion.anchorsUnder(school)) {
             if (criterion.gauge().flatMap(g -> g.part(anchor.measure())).isPresent()) {
                 continue; // what is made of its attempts, the gauge says
             }

@@ -74,7 +74,12 @@ public final class Book {
 
     /** What stands of one kind and was written last. */
     public <F extends Fact> Optional<F> last(Class<F> kind) {
-        return facts(kind).reduce((before, after) -> after);
+        for (int i = standing.size() - 1; i >= 0; i--) {
+            if (kind.isInstance(standing.get(i).fact())) {
+                return Optional.of(kind.cast(standing.get(i).fact()));
+            }
+        }
+        return Optional.empty();
     }
 
     /** The sequence of the last entry; 0 where nothing is written. */

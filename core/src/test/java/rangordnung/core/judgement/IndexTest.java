@@ -63,7 +63,7 @@ class IndexTest {
         ScreenResult result = judged(List.of("knee-line L MARKED", "depth - SEVERE", "arch L SLIGHT"));
         Random random = new Random(5);
         DescriptiveStatistics spread = new DescriptiveStatistics();
-        List<MovementIndex.Part> parts = MovementIndex.parts(result.tests()).toList();
+        List<MovementIndex.Part> parts = MovementIndex.parts(result.tests());
         for (int run = 0; run < 20_000; run++) {
             double squares = 0;
             double weights = 0;
@@ -142,7 +142,7 @@ class IndexTest {
         ScreenResult result = without.judged();
         double weights = 0;
         double squares = 0;
-        for (MovementIndex.Part part : MovementIndex.parts(result.tests()).toList()) {
+        for (MovementIndex.Part part : MovementIndex.parts(result.tests())) {
             assertThat(part.result().criterion().id()).isNotEqualTo("arch");
             weights += part.weight();
             squares += part.weight() * Math.pow(part.graded().deviation(), 2);

@@ -239,7 +239,12 @@ class ResultController {
 
     private static Cell cell(Finding finding) {
         if (finding instanceof Finding.Graded graded) {
-            return Cell.valueOf(graded.grade().name());
+            return switch (graded.grade()) {
+                case NONE -> Cell.NONE;
+                case SLIGHT -> Cell.SLIGHT;
+                case MARKED -> Cell.MARKED;
+                case SEVERE -> Cell.SEVERE;
+            };
         }
         return finding instanceof Finding.NotAssessable
                 ? Cell.NOT_ASSESSABLE

@@ -100,22 +100,28 @@ public class Results {
     public record Proposed(Proposal proposal, Optional<String> incident) {}
 
     /** A screening with its protocol and the results of all athletes, by name. */
-    public record Screen(Screenings.ScreeningView screening, Protocol protocol, List<Screened> athletes) {}
+    public record Screen(Screenings.ScreeningView screening, Protocol protocol, List<Screened> athletes) {
+
+        private List<Rosters.Member> members() {
+            return athletes.stream().map(Screened::athlete).toList();
+        }
+    }
 
     /** The results of all athletes of a screening. */
     public Screen of(UUID screening) {
         Screenings.ScreeningView view = screenings.visible(screening);
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
-        Map<UUID, Result> results = judged(view, protocol);
-        return screen(view, protocol, results);
+        List<Rosters.Member> members = rosters.members(view.team());
+        return screen(view, protocol, members, judged(view, protocol, members));
     }
 
-    private Screen screen(Screenings.ScreeningView view, Protocol protocol, Map<UUID, Result> results) {
+    private Screen screen(
+            Screenings.ScreeningView view, Protocol protocol, List<Rosters.Member> members, Map<UUID, Result> results) {
         Result nothing = new Result(new Judge(protocol).judge(Book.EMPTY), Optional.empty(), List.of());
         return new Screen(
                 view,
                 protocol,
-                rosters.members(view.team()).stream()
+                members.stream()
                         .map(m -> screened(m, results.getOrDefault(m.id(), nothing)))
                         .toList());
     }
@@ -147,18 +153,20 @@ public class Results {
                                 s.id(),
                                 athlete.id(),
                                 facts.book(s.id(), athlete.id()),
-                                particulars(s).getOrDefault(athlete.id(), Particulars.NONE))))
+                                settlements
+                                        .particulars(s.id(), List.of(athlete))
+                                        .getOrDefault(athlete.id(), Particulars.NONE))))
                 .toList();
     }
 
     /** What is proposed for every athlete of a screening, in the light of the screenings before, all judged under its protocol. */
     public Map<UUID, Proposed> proposals(Screen screen) {
-        return proposals(screen, s -> judged(s, screen.protocol()));
+        return proposals(screen, s -> judged(s, screen.protocol(), screen.members()));
     }
 
     /** The same under a protocol that is only tried; nothing of it is kept. */
     public Map<UUID, Proposed> proposalsAnew(Screen screen) {
-        return proposals(screen, s -> anew(s, screen.protocol()));
+        return proposals(screen, s -> anew(s, screen.protocol(), screen.members()));
     }
 
     private Map<UUID, Proposed> proposals(
@@ -233,14 +241,14 @@ public class Results {
     /** The same facts judged under another protocol; nothing of it is kept. */
     public Screen under(UUID screening, Protocol protocol) {
         Screenings.ScreeningView view = screenings.visible(screening);
-        Map<UUID, Result> results = anew(view, protocol);
-        return screen(view, protocol, results);
+        List<Rosters.Member> members = rosters.members(view.team());
+        return screen(view, protocol, members, anew(view, protocol, members));
     }
 
-    private Map<UUID, Result> anew(Screenings.ScreeningView view, Protocol protocol) {
+    private Map<UUID, Result> anew(Screenings.ScreeningView view, Protocol protocol, List<Rosters.Member> members) {
         Map<UUID, Facts.AthleteBook> books = facts.books(view.id());
         Judge judge = new Judge(protocol);
-        return particulars(view).entrySet().parallelStream()
+        return settlements.particulars(view.id(), members).entrySet().parallelStream()
                 .collect(Collectors.toMap(
                         Map.Entry::getKey,
                         of -> isolated(
@@ -251,16 +259,12 @@ public class Results {
                                 of.getValue())));
     }
 
-    /** What judging needs beside the books, for every athlete of a screening. */
-    private Map<UUID, Particulars> particulars(Screenings.ScreeningView screening) {
-        return settlements.particulars(screening.id(), rosters.members(screening.team()));
-    }
-
-    private Map<UUID, Result> judged(Screenings.ScreeningView screening, Protocol protocol) {
+    private Map<UUID, Result> judged(
+            Screenings.ScreeningView screening, Protocol protocol, List<Rosters.Member> members) {
         Version key = new Version(screening.id(), protocol.id(), protocol.version());
         Map<UUID, Judged> last = Optional.ofNullable(kept.getIfPresent(key)).orElse(Map.of());
         List<Facts.BookMark> marks = facts.marks(screening.id());
-        Map<UUID, Particulars> particulars = particulars(screening);
+        Map<UUID, Particulars> particulars = settlements.particulars(screening.id(), members);
         Set<Facts.BookMark> grown = marks.stream()
                 .filter(mark -> !last.containsKey(mark.athlete())
                         || !last.get(mark.athlete())

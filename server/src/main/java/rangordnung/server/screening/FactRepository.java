@@ -36,6 +36,12 @@ interface FactRepository extends Repository<FactRow, UUID> {
     @Query(
             """
             select new rangordnung.server.screening.FactRepository$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
+            from FactRow f where f.screening = :screening and f.sequence > :sequence order by f.athlete, f.sequence""")
+    List<Line> after(UUID screening, long sequence);
+
+    @Query(
+            """
+            select new rangordnung.server.screening.FactRepository$Line(f.id, f.athlete, f.sequence, f.supersedes, f.body, f.author, f.deviceAt)
             from FactRow f where f.screening = :screening and f.athlete in :athletes order by f.athlete, f.sequence""")
     List<Line> ofAthletes(UUID screening, Collection<UUID> athletes);
 

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -164,7 +165,20 @@ public class Facts {
 
     private record Of(UUID screening, UUID athlete) {}
 
-    private record Known(BookMark mark, AthleteBook book) {}
+    /** @param mark how far the book has grown */
+    private record Known(BookMark mark, AthleteBook book) {
+
+        static final Known NOTHING = new Known(new BookMark(new UUID(0, 0), 0, 0), AthleteBook.EMPTY);
+
+        /** Whether some later lines make the book what a mark says; else something came in late that was written before. */
+        boolean becomes(BookMark now, List<FactRepository.Line> more) {
+            return mark.count()
+                            + more.stream()
+                                    .filter(line -> line.sequence() <= now.last())
+                                    .count()
+                    == now.count();
+        }
+    }
 
     /** How far the books of a screening have grown together. */
     public record Tally(UUID screening, long count, long last) {}
@@ -372,40 +386,73 @@ public class Facts {
         return books(screening, marks(screening));
     }
 
-    /** The books that have grown to some marks, or further since. */
+    /**
+     * The books that have grown to some marks, or further since. What was read before is kept, and only what came after it is
+     * read, unless something came in late that was written before.
+     */
     public Map<UUID, AthleteBook> books(UUID screening, Collection<BookMark> marks) {
         Map<UUID, AthleteBook> books = new HashMap<>();
-        Map<UUID, BookMark> grown = new HashMap<>();
+        Map<BookMark, Known> grown = new HashMap<>();
+        Set<UUID> unread = new HashSet<>();
         for (BookMark mark : marks) {
             Known before = known.getIfPresent(new Of(screening, mark.athlete()));
-            if (before != null && before.mark().equals(mark)) {
+            if (before == null) {
+                unread.add(mark.athlete());
+            } else if (before.mark().equals(mark)) {
                 books.put(mark.athlete(), before.book());
             } else {
-                grown.put(mark.athlete(), mark);
+                grown.put(mark, before);
             }
         }
         if (!grown.isEmpty()) {
-            List<FactRepository.Line> lines = transaction.execute(t -> grown.size() > READ_ONE_BY_ONE
-                    ? rows.ofScreening(screening)
-                    : rows.ofAthletes(screening, grown.keySet()));
-            byAthlete(lines).forEach((athlete, book) -> {
-                books.put(athlete, book);
-                Optional.ofNullable(grown.get(athlete))
-                        .ifPresent(mark -> known.put(new Of(screening, athlete), new Known(mark, book)));
+            long since = grown.values().stream()
+                    .mapToLong(before -> before.mark().last())
+                    .min()
+                    .getAsLong();
+            Map<UUID, List<FactRepository.Line>> later = transaction.execute(t -> rows.after(screening, since)).stream()
+                    .collect(Collectors.groupingBy(FactRepository.Line::athlete));
+            grown.forEach((mark, before) -> {
+                List<FactRepository.Line> more = later.getOrDefault(mark.athlete(), List.of()).stream()
+                        .filter(line -> line.sequence() > before.mark().last())
+                        .toList();
+                if (before.becomes(mark, more)) {
+                    books.put(mark.athlete(), keep(screening, mark.athlete(), before, more));
+                } else {
+                    unread.add(mark.athlete());
+                }
             });
+        }
+        if (!unread.isEmpty()) {
+            transaction
+                    .execute(t -> unread.size() > READ_ONE_BY_ONE
+                            ? rows.ofScreening(screening)
+                            : rows.ofAthletes(screening, unread))
+                    .stream()
+                    .collect(Collectors.groupingBy(FactRepository.Line::athlete))
+                    .entrySet()
+                    .parallelStream()
+                    .filter(own -> unread.contains(own.getKey()))
+                    .map(own -> Map.entry(own.getKey(), keep(screening, own.getKey(), Known.NOTHING, own.getValue())))
+                    .toList()
+                    .forEach(own -> books.put(own.getKey(), own.getValue()));
         }
         return books;
     }
 
-    /** The book of one athlete, for judging. */
-    public AthleteBook book(UUID screening, UUID athlete) {
-        return byAthlete(transaction.execute(t -> rows.ofAthlete(screening, athlete)))
-                .getOrDefault(athlete, AthleteBook.EMPTY);
+    /** Keeps a book with what was written after it. */
+    private AthleteBook keep(UUID screening, UUID athlete, Known before, List<FactRepository.Line> more) {
+        AthleteBook book = read(before.book(), more);
+        long last = more.isEmpty()
+                ? before.mark().last()
+                : more.get(more.size() - 1).sequence();
+        BookMark mark = new BookMark(athlete, before.mark().count() + more.size(), last);
+        known.put(new Of(screening, athlete), new Known(mark, book));
+        return book;
     }
 
-    private Map<UUID, AthleteBook> byAthlete(List<FactRepository.Line> lines) {
-        return lines.stream().collect(Collectors.groupingBy(FactRepository.Line::athlete)).entrySet().parallelStream()
-                .collect(Collectors.toMap(Map.Entry::getKey, own -> read(own.getValue())));
+    /** The book of one athlete, for judging. */
+    public AthleteBook book(UUID screening, UUID athlete) {
+        return read(AthleteBook.EMPTY, transaction.execute(t -> rows.ofAthlete(screening, athlete)));
     }
 
     /** What these tell of is how somebody moves; anything else may have been about pain. */
@@ -428,9 +475,10 @@ public class Facts {
         }
     }
 
-    private AthleteBook read(List<FactRepository.Line> lines) {
-        List<Entry> entries = new ArrayList<>();
-        List<SetAside> unread = new ArrayList<>();
+    /** A book with more lines. */
+    private AthleteBook read(AthleteBook before, List<FactRepository.Line> lines) {
+        List<Entry> entries = new ArrayList<>(before.book().entries());
+        List<SetAside> unread = new ArrayList<>(before.setAside());
         for (FactRepository.Line line : lines) {
             readable(line.id(), line.body())
                     .ifPresentOrElse(
