@@ -91,6 +91,44 @@ class FactsTest extends ServerTest {
                 .isEqualTo(1);
     }
 
+    /** Numbers are given before a transaction ends, so that what was written earlier may be seen later. */
+    @Test
+    void what_comes_in_late_though_it_was_written_before_is_judged_too() {
+        UUID trial = UUID.randomUUID();
+        send(fact(UUID.randomUUID(), opened(trial)), fact(UUID.randomUUID(), closed(trial, "FRONT")))
+                .ok();
+        assertThat(left("knee-line")).isEqualTo("NONE");
+        long early = jdbc.sql("select nextval(pg_get_serial_sequence('fact', 'sequence'))")
+                .query(Long.class)
+                .single();
+        send(fact(UUID.randomUUID(), marked(trial, "arch", "LEFT", "SLIGHT"))).ok();
+        assertThat(left("arch")).isEqualTo("SLIGHT");
+
+        jdbc.sql(
+                        """
+                        insert into fact (id, organisation_id, screening_id, athlete_id, body, author_id, device_at, received_at, sequence)
+                        overriding system value
+                        select gen_random_uuid(), organisation_id, screening_id, athlete_id, cast(:body as jsonb), author_id, now(), now(), :early
+                        from fact where screening_id = :screening limit 1""")
+                .param("body", marked(trial, "knee-line", "LEFT", "MARKED"))
+                .param("early", early)
+                .param("screening", UUID.fromString(screening))
+                .update();
+        assertThat(left("knee-line")).isEqualTo("MARKED");
+        assertThat(left("arch")).isEqualTo("SLIGHT");
+    }
+
+    /** What the strips say of the left side of a criterion of the squat. */
+    private String left(String criterion) {
+        Client.Answer strips =
+                lead.get("/api/screenings/" + screening + "/results").ok();
+        int column = 0;
+        while (!strips.text("/columns/" + column + "/criterion").equals(criterion)) {
+            column++;
+        }
+        return strips.text("/strips/0/cells/" + column + "/left");
+    }
+
     @Test
     void the_same_delivery_from_many_at_once_arrives_once() throws Exception {
         UUID trial = UUID.randomUUID();
