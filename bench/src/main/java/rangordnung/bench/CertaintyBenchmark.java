@@ -11,6 +11,7 @@ import java.util.UUID;
 import java.util.random.RandomGenerator;
 import java.util.random.RandomGeneratorFactory;
 import java.util.stream.IntStream;
+import rangordnung.core.ShippedData;
 import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.certainty.IndexDraws;
 import rangordnung.core.certainty.Likelihood;
@@ -34,7 +35,7 @@ final class CertaintyBenchmark {
     private CertaintyBenchmark() {}
 
     static void run() throws Exception {
-        CertaintyRules rules = read("certainty/house-certainty.1", CertaintyRules.class);
+        CertaintyRules rules = read(ShippedData.CERTAINTY, CertaintyRules.class);
         named(rules);
         Bench.rounds("rank-500", "milliseconds, median", 3, () -> {
             double[] ranking = new double[ROUNDS];
@@ -49,7 +50,7 @@ final class CertaintyBenchmark {
     }
 
     private static void named(CertaintyRules rules) throws IOException {
-        Battery battery = read("protocols/battery.4", Battery.class);
+        Battery battery = read(ShippedData.BATTERY, Battery.class);
         Protocol protocol = battery.protocol(new Battery.Recipe(
                 "known-truth",
                 1,
@@ -61,7 +62,7 @@ final class CertaintyBenchmark {
                         new Battery.Chosen("wall-test", Optional.of(TestDefinition.Role.RETEST))),
                 Map.of()));
         KnownTruth.Report report = new KnownTruth(
-                        protocol, read("links/house-links.2", LinkRules.class), rules, "overhead-squat", "knee-line")
+                        protocol, read(ShippedData.LINKS, LinkRules.class), rules, "overhead-squat", "knee-line")
                 .of(ATHLETES, 7);
         Bench.ratio(
                 "link-first-named",

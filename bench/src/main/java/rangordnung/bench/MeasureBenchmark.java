@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
+import rangordnung.core.ShippedData;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.motion.measure.ClipAnalysis;
@@ -41,7 +42,7 @@ public final class MeasureBenchmark {
     private MeasureBenchmark() {}
 
     static void run() throws Exception {
-        MotionRules rules = shipped("house-motion.1", MotionRules.class);
+        MotionRules rules = shipped(ShippedData.MOTION, MotionRules.class);
         Build build = Build.ofStature(1.75);
         Motion film = film(build, 12);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -70,11 +71,12 @@ public final class MeasureBenchmark {
 
     private static Motion film(Build build, int repetitions) throws IOException {
         return new Camera(Motion.Plane.SIDE, 60, Optional.of(400.0), Optional.empty(), 1, 0, Side.LEFT, 0.004, 0.01, 3)
-                .film(new SimulatedAthlete(Script.squat(build, repetitions), shipped("house-pose.1", PoseRules.class)));
+                .film(new SimulatedAthlete(
+                        Script.squat(build, repetitions), shipped(ShippedData.POSE, PoseRules.class)));
     }
 
     private static <T> T shipped(String name, Class<T> type) throws IOException {
-        try (InputStream in = Motion.class.getResourceAsStream("/rangordnung/motion/" + name + ".json")) {
+        try (InputStream in = Motion.class.getResourceAsStream("/rangordnung/" + name + ".json")) {
             return new JsonMapper().readValue(in, type);
         }
     }
@@ -126,7 +128,7 @@ public final class MeasureBenchmark {
                         HOW)
                 .motion();
         ClipReport report = new ClipAnalysis(
-                        motion, Subject.squat(Optional.of(build)), shipped("house-motion.1", MotionRules.class))
+                        motion, Subject.squat(Optional.of(build)), shipped(ShippedData.MOTION, MotionRules.class))
                 .report();
         if (report.frames() != HOUR || report.repetitions().size() < 500) {
             throw new IllegalStateException(

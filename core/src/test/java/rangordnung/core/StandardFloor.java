@@ -30,14 +30,13 @@ public final class StandardFloor {
             .build();
 
     public static final Protocol PROTOCOL = protocol(root -> {});
-    public static final Ladders LADDERS = read("/rangordnung/ladders/house-ladders.3.json", Ladders.class);
-    public static final PlacementRules RULES = read("/rangordnung/placement/house-rules.3.json", PlacementRules.class);
+    public static final Ladders LADDERS = shipped(ShippedData.LADDERS, Ladders.class);
+    public static final PlacementRules RULES = shipped(ShippedData.PLACEMENT, PlacementRules.class);
 
-    public static final PoseRules POSES = read("/rangordnung/motion/house-pose.1.json", PoseRules.class);
-    public static final CertaintyRules CERTAINTY =
-            read("/rangordnung/certainty/house-certainty.1.json", CertaintyRules.class);
-    public static final LinkRules LINKS = read("/rangordnung/links/house-links.3.json", LinkRules.class);
-    public static final Battery BATTERY = read("/rangordnung/protocols/battery.4.json", Battery.class);
+    public static final PoseRules POSES = shipped(ShippedData.POSE, PoseRules.class);
+    public static final CertaintyRules CERTAINTY = shipped(ShippedData.CERTAINTY, CertaintyRules.class);
+    public static final LinkRules LINKS = shipped(ShippedData.LINKS, LinkRules.class);
+    public static final Battery BATTERY = shipped(ShippedData.BATTERY, Battery.class);
     public static final List<String> RECIPES =
             List.of("standard-floor.5", "training-stance.4", "personal.4", "running-field.4", "quick-lesson.4");
 
@@ -82,6 +81,11 @@ public final class StandardFloor {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** Data that ship, by their name in {@link ShippedData}. */
+    public static <T> T shipped(String name, Class<T> type) {
+        return read("/rangordnung/" + name + ".json", type);
     }
 
     public static <T> T read(String resource, Class<T> type) {

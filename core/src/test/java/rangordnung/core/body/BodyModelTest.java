@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import rangordnung.core.ShippedData;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.protocol.BodyRules;
 
@@ -19,7 +20,7 @@ class BodyModelTest {
     private static final Build AVERAGE = Build.ofStature(1.75);
 
     private static final BodyModel.Steps STEPS = StandardFloor.read(
-                    "/rangordnung/body/house-body.1.json", BodyRules.class)
+                    "/rangordnung/" + ShippedData.BODY + ".json", BodyRules.class)
             .steps();
 
     private static BodyModel model(double ankle, ArmPosition arms) {

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import rangordnung.core.Rater;
+import rangordnung.core.ShippedData;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
@@ -43,8 +44,7 @@ import rangordnung.core.record.Fact;
 class MeasuredTest {
 
     private static final Optional<Side> WHOLE = Optional.empty();
-    private static final MotionRules RULES =
-            StandardFloor.read("/rangordnung/motion/house-motion.1.json", MotionRules.class);
+    private static final MotionRules RULES = StandardFloor.shipped(ShippedData.MOTION, MotionRules.class);
 
     private static Protocol under(String policy, String value) {
         return StandardFloor.BATTERY.protocol(new Battery.Recipe(

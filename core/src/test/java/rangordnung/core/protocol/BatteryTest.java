@@ -17,6 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import rangordnung.core.ShippedData;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
@@ -223,8 +224,8 @@ class BatteryTest {
     @Test
     void every_policy_acts() {
         Battery battery = StandardFloor.BATTERY;
-        String data =
-                StandardFloor.tree("/rangordnung/protocols/battery.4.json").toString();
+        String data = StandardFloor.tree("/rangordnung/" + ShippedData.BATTERY + ".json")
+                .toString();
         Set<String> decided = Set.of("depthTarget", "kneeReference", "heelLift", "overheadKnee", "bands");
         Set<String> training = Set.of("heelPlates", "soreKnee", "footWeight", "breathing");
         for (Question question : battery.questions()) {
@@ -289,19 +290,19 @@ class BatteryTest {
         assertThat(StandardFloor.LINKS.checked(StandardFloor.BATTERY)).isEqualTo(StandardFloor.LINKS);
         assertThat(StandardFloor.RULES.checked(StandardFloor.LADDERS, StandardFloor.LINKS))
                 .isEqualTo(StandardFloor.RULES);
-        String battery =
-                StandardFloor.tree("/rangordnung/protocols/battery.4.json").toString();
+        String battery = StandardFloor.tree("/rangordnung/" + ShippedData.BATTERY + ".json")
+                .toString();
         assertThatThrownBy(() -> StandardFloor.JSON.readValue(
                         battery.replace("\"retest\":\"chair\"", "\"retest\":\"stool\""), Battery.class))
                 .hasMessageContaining("no retest stool");
-        String links =
-                StandardFloor.tree("/rangordnung/links/house-links.3.json").toString();
+        String links = StandardFloor.tree("/rangordnung/" + ShippedData.LINKS + ".json")
+                .toString();
         assertThatThrownBy(() -> StandardFloor.JSON
                         .readValue(links.replace("\"chair\"", "\"stool\""), LinkRules.class)
                         .checked(StandardFloor.BATTERY))
                 .hasMessageContaining("the retest stool");
-        String rules =
-                StandardFloor.tree("/rangordnung/placement/house-rules.3.json").toString();
+        String rules = StandardFloor.tree("/rangordnung/" + ShippedData.PLACEMENT + ".json")
+                .toString();
         assertThatThrownBy(() -> StandardFloor.JSON
                         .readValue(rules.replace("\"chair-sit-stand\"", "\"stool\""), PlacementRules.class)
                         .checked(StandardFloor.LADDERS, StandardFloor.LINKS))

@@ -14,6 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
+import rangordnung.core.ShippedData;
 import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.LinkRules;
@@ -69,17 +70,16 @@ public class Protocols {
         this.json = json;
         this.tenancy = tenancy;
         this.clock = clock;
-        this.ladders = json.read(resource("ladders/house-ladders.3"), Ladders.class);
-        this.planRules = json.read(resource("plan/house-plan.1"), PlanRules.class);
-        this.motionRules = json.read(resource("motion/house-motion.1"), MotionRules.class);
-        this.poseRules = json.read(resource("motion/house-pose.1"), PoseRules.class);
-        this.bodyRules = json.read(resource("body/house-body.1"), BodyRules.class);
-        this.certaintyRules = json.read(resource("certainty/house-certainty.1"), CertaintyRules.class);
-        this.battery = json.read(resource("protocols/battery.4"), Battery.class);
-        this.linkRules =
-                json.read(resource("links/house-links.3"), LinkRules.class).checked(battery);
-        this.placementRules = json.read(resource("placement/house-rules.3"), PlacementRules.class)
-                .checked(ladders, linkRules);
+        this.ladders = json.read(resource(ShippedData.LADDERS), Ladders.class);
+        this.planRules = json.read(resource(ShippedData.PLAN), PlanRules.class);
+        this.motionRules = json.read(resource(ShippedData.MOTION), MotionRules.class);
+        this.poseRules = json.read(resource(ShippedData.POSE), PoseRules.class);
+        this.bodyRules = json.read(resource(ShippedData.BODY), BodyRules.class);
+        this.certaintyRules = json.read(resource(ShippedData.CERTAINTY), CertaintyRules.class);
+        this.battery = json.read(resource(ShippedData.BATTERY), Battery.class);
+        this.linkRules = json.read(resource(ShippedData.LINKS), LinkRules.class).checked(battery);
+        this.placementRules =
+                json.read(resource(ShippedData.PLACEMENT), PlacementRules.class).checked(ladders, linkRules);
         List<Protocol> all = new ArrayList<>(List.of(json.read(resource("protocols/" + WHOLE), Protocol.class)));
         RECIPES.forEach(r ->
                 all.add(battery.protocol(json.read(resource("protocols/" + r + ".recipe"), Battery.Recipe.class))));

@@ -3,6 +3,7 @@ package rangordnung.server.exchange;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import rangordnung.core.ShippedData;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.simulated.PoseRules;
@@ -13,8 +14,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** The data of measuring that ship, for tests without a product around them. */
 final class Shipped {
 
-    static final MotionRules MOTION = read("house-motion.1", MotionRules.class);
-    private static final PoseRules POSES = read("house-pose.1", PoseRules.class);
+    static final MotionRules MOTION = read(ShippedData.MOTION, MotionRules.class);
+    private static final PoseRules POSES = read(ShippedData.POSE, PoseRules.class);
 
     private Shipped() {}
 
@@ -23,7 +24,7 @@ final class Shipped {
     }
 
     private static <T> T read(String name, Class<T> type) {
-        try (InputStream in = Motion.class.getResourceAsStream("/rangordnung/motion/" + name + ".json")) {
+        try (InputStream in = Motion.class.getResourceAsStream("/rangordnung/" + name + ".json")) {
             return JsonMapper.builder().build().readValue(in, type);
         } catch (IOException e) {
             throw new UncheckedIOException(e);

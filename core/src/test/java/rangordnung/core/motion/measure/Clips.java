@@ -2,6 +2,7 @@ package rangordnung.core.motion.measure;
 
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import rangordnung.core.ShippedData;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
@@ -17,7 +18,7 @@ import rangordnung.core.motion.simulated.SimulatedAthlete;
 /** Clips for tests, and what they say. */
 final class Clips {
 
-    static final MotionRules RULES = StandardFloor.read("/rangordnung/motion/house-motion.1.json", MotionRules.class);
+    static final MotionRules RULES = StandardFloor.shipped(ShippedData.MOTION, MotionRules.class);
     static final Build BUILD = Build.ofStature(1.75);
     static final Optional<Side> WHOLE = Optional.empty();
     static final Optional<Side> LEFT = Optional.of(Side.LEFT);

@@ -10,14 +10,14 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import rangordnung.core.ShippedData;
 import rangordnung.core.StandardFloor;
 import uk.me.berndporr.iirj.Butterworth;
 
 /** Filter, gaps and events, on signals built by hand. */
 class SignalTest {
 
-    private static final MotionRules RULES =
-            StandardFloor.read("/rangordnung/motion/house-motion.1.json", MotionRules.class);
+    private static final MotionRules RULES = StandardFloor.shipped(ShippedData.MOTION, MotionRules.class);
 
     /**
      * Two passes of a general-purpose Butterworth filter (iirj) of second order, its cut-off raised by C = 0.802 on the
