@@ -1454,6 +1454,8 @@ export interface components {
             /** @enum {string} */
             kind: "stanceChosen";
             /** Format: double */
+            rearBox?: number;
+            /** Format: double */
             split?: number;
             turnOut: components["schemas"]["SidedOptionalDouble"];
         };
@@ -2566,6 +2568,7 @@ export interface components {
             pains: components["schemas"]["PainReport"][];
             personal: components["schemas"]["PersonalSetUp"];
             proposal: components["schemas"]["Proposal"];
+            rearFootBox?: components["schemas"]["ProposalSize"];
             refer: boolean;
             screening: components["schemas"]["ScreeningsScreeningView"];
             setAside: components["schemas"]["ResultControllerSetAsideView"][];

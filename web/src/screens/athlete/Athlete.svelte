@@ -300,7 +300,7 @@
           </section>
           <Links report={data.links} protocol={data.protocol} names={data.names} />
           <Personal personal={data.personal} protocol={data.protocol} />
-          <Stance personal={data.personal} stance={data.stance} {choose} />
+          <Stance personal={data.personal} stance={data.stance} box={data.rearFootBox} {choose} />
           {#if data.decisions.length}
             <section class="floor-line pt-3">
               <h2>{m.decisions()}</h2>

@@ -8,10 +8,13 @@
   let {
     personal,
     stance,
+    box,
     choose,
   }: {
     personal: Schemas['PersonalSetUp'];
     stance: Schemas['TrainingStance'] | undefined;
+    /** The box under the rear foot. */
+    box: Schemas['ProposalSize'] | undefined;
     /** Keeps a stance that was chosen. */
     choose: (chosen: Chosen) => void;
   } = $props();
@@ -22,9 +25,12 @@
   let left = $state<number | null>(null);
   let right = $state<number | null>(null);
   let split = $state<number | null>(null);
+  let rearBox = $state<number | null>(null);
 
+  /** As far as the server takes them. */
   const WIDEST = 250;
   const MOST_TURNED = 90;
+  const [LOWEST_BOX, HIGHEST_BOX] = [15, 51];
   const chosen = $derived(personal.chosen);
 
   function open() {
@@ -32,6 +38,7 @@
     left = chosen?.turnOut.left ?? null;
     right = chosen?.turnOut.right ?? null;
     split = chosen?.split ?? null;
+    rearBox = chosen?.rearBox ?? null;
     changing = true;
   }
 
@@ -41,6 +48,7 @@
       ...(heels !== null && { heels }),
       turnOut: { ...(left !== null && { left }), ...(right !== null && { right }) },
       ...(split !== null && { split }),
+      ...(rearBox !== null && { rearBox }),
     });
     changing = false;
   }
@@ -127,6 +135,13 @@
           {@render origin(chosen?.split !== undefined, false)}
         </dd>
       {/if}
+      {#if box}
+        <dt class="sign">{m.stance_box()}</dt>
+        <dd>
+          {m.stance_box_value({ height: integer(box.centimetres) })}
+          {@render origin(chosen?.rearBox !== undefined, false)}
+        </dd>
+      {/if}
     </dl>
   {/if}
   {#if changing}
@@ -167,6 +182,15 @@
         0,
         WIDEST,
       )}
+      {@render field(
+        m.stance_box(),
+        'cm',
+        rearBox,
+        box?.centimetres,
+        (v) => (rearBox = v),
+        LOWEST_BOX,
+        HIGHEST_BOX,
+      )}
       <div class="flex flex-wrap gap-2">
         <button class="btn btn-primary">{m.save()}</button>
         {#if chosen}<button type="button" class="btn-soft-line btn" onclick={reset}
@@ -184,7 +208,7 @@
 <style>
   .facts {
     display: grid;
-    grid-template-columns: max-content 1fr;
+    grid-template-columns: minmax(5rem, 9rem) 1fr;
     gap: 0.4rem 1rem;
     align-items: baseline;
   }

@@ -11,6 +11,7 @@ import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.ladder.Aid;
+import rangordnung.core.ladder.Exercise;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.link.Link;
@@ -71,6 +72,12 @@ public final class Placer {
                 .place());
         List<Proposal.Mover> all = movers.of(last, placed);
         return placed.with(Movers.shown(all), all.stream().anyMatch(m -> movers.decides(last, m, placed.focus())));
+    }
+
+    /** How high the box under the rear foot is for an athlete; empty where nothing is known of them. */
+    public Optional<Proposal.Size> rearFootBox(ScreenResult screen, Profile profile) {
+        TrainingDepth depth = TrainingDepth.of(rules, protocol.school(), screen.personal(), profile.aim());
+        return new Sizes(rules, screen, profile, depth).of(Exercise.SizedBy.REAR_FOOT_BOX);
     }
 
     /** What the screen before led to. */

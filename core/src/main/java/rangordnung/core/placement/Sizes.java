@@ -11,6 +11,7 @@ import rangordnung.core.body.WallDistance;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.ladder.Exercise;
 import rangordnung.core.link.AnkleTest;
+import rangordnung.core.record.Fact;
 
 /** How large the kit is that an athlete needs; empty where nobody knows the stature or the ankle. */
 record Sizes(PlacementRules rules, ScreenResult screen, Profile profile, TrainingDepth depth) {
@@ -22,16 +23,23 @@ record Sizes(PlacementRules rules, ScreenResult screen, Profile profile, Trainin
                 build().map(b -> size(Math.floor((b.ankleHeight() + b.shank()) * 100
                         - rules.boxBelowKnee().value())));
             case REAR_FOOT_BOX ->
-                profile.stature().map(metres -> {
+                chosenBox().or(() -> profile.stature().map(metres -> {
                     PlacementRules.RearFootBox box = rules.rearFootBox();
                     return new Proposal.Size(
                             metres * 100 < box.tallFrom().value()
                                     ? box.shorter().value()
                                     : box.usual().value(),
                             true);
-                });
+                }));
             case RACK_MID_DELTOID -> build().map(b -> size(Math.rint((b.hipHeight() + b.trunk()) * 100)));
         };
+    }
+
+    private Optional<Proposal.Size> chosenBox() {
+        return screen.personal()
+                .chosen()
+                .flatMap(Fact.StanceChosen::rearBox)
+                .map(centimetres -> new Proposal.Size(centimetres, true));
     }
 
     private Optional<Build> build() {

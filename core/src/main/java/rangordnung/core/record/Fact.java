@@ -274,10 +274,19 @@ public sealed interface Fact {
      * @param heels   distance of the heels, centimetres
      * @param turnOut degrees outward of each foot
      * @param split   length of a split stance from ankle to ankle, centimetres
+     * @param rearBox height of the box under the rear foot, centimetres
      */
-    record StanceChosen(Optional<Double> heels, Sided<Optional<Double>> turnOut, Optional<Double> split)
+    record StanceChosen(
+            Optional<Double> heels, Sided<Optional<Double>> turnOut, Optional<Double> split, Optional<Double> rearBox)
             implements Fact {
+
+        /** Lowest and highest box under a rear foot (common practice, no source). */
+        private static final double LOWEST_BOX = 15;
+
+        private static final double HIGHEST_BOX = 51;
+
         public StanceChosen {
+            Refusal.within(rearBox, LOWEST_BOX, HIGHEST_BOX, "cm", "rearBox");
             Refusal.within(heels, 0, Conditions.WIDEST, "cm", "heels");
             Refusal.present(turnOut, "turnOut")
                     .map(t -> Refusal.within(t, -Conditions.MOST_TURNED, Conditions.MOST_TURNED, "degrees", "turnOut"));

@@ -296,7 +296,10 @@ class GaugeTest {
         assertThat(matching.turnOut().left().orElseThrow()).isCloseTo(9.0, within(0.1));
 
         book.add(new Fact.StanceChosen(
-                Optional.of(45.0), new Sided<>(Optional.empty(), Optional.of(18.0)), Optional.empty()));
+                Optional.of(45.0),
+                new Sided<>(Optional.empty(), Optional.of(18.0)),
+                Optional.empty(),
+                Optional.empty()));
         PersonalTargets chosen = targets(book, tall, Map.of("stanceWidth", "PERSONAL", "turnOut", "PERSONAL"));
         assertThat(chosen.heels()).contains(45.0);
         assertThat(chosen.turnOut()).isEqualTo(new Sided<>(Optional.of(30.0), Optional.of(18.0)));

@@ -18,6 +18,7 @@ import rangordnung.core.RandomScreens;
 import rangordnung.core.Rater;
 import rangordnung.core.StandardFloor;
 import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
 import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.Particulars;
@@ -463,6 +464,10 @@ class PlacerTest {
         // 0.285 of a stature of 175 cm, less 2.5
         assertThat(sizes.of(Exercise.SizedBy.BOX_BELOW_KNEE)).contains(new Proposal.Size(47, false));
         assertThat(sizes.of(Exercise.SizedBy.REAR_FOOT_BOX)).contains(new Proposal.Size(30, true));
+        Rater chosen = book.add(new Fact.StanceChosen(
+                Optional.empty(), Sided.both(Optional.empty()), Optional.empty(), Optional.of(20.0)));
+        assertThat(placer(withWall()).rearFootBox(chosen.judged(withWall()), NEW))
+                .contains(new Proposal.Size(20, true));
         assertThat(new Sizes(StandardFloor.RULES, screen, Profile.UNKNOWN, parallel).of(Exercise.SizedBy.HEEL_PLATE))
                 .isEmpty();
         assertThat(new Sizes(StandardFloor.RULES, screen, LIFTER, depth(screen, LIFTER))

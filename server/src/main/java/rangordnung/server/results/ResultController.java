@@ -32,6 +32,7 @@ import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
 import rangordnung.core.link.LinkReport;
 import rangordnung.core.link.Links;
+import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
@@ -170,6 +171,7 @@ class ResultController {
             List<TestView> tests,
             PersonalSetUp personal,
             Optional<TrainingStance> stance,
+            Optional<Proposal.Size> rearFootBox,
             List<HistoryPoint> history,
             LinkReport links,
             Proposal proposal) {}
@@ -320,8 +322,9 @@ class ResultController {
                     history.get(i).index()));
         }
         points.sort(Comparator.comparing(HistoryPoint::heldOn));
-        Results.Proposed proposed = results.proposed(
-                results.placer(protocol), new Results.Screen(screening, protocol, List.of(here)), here, history);
+        Placer placer = results.placer(protocol);
+        Results.Proposed proposed =
+                results.proposed(placer, new Results.Screen(screening, protocol, List.of(here)), here, history);
         Links links = links(protocol);
         return new AthleteResult(
                 screening,
@@ -342,6 +345,7 @@ class ResultController {
                         .map(KnownBody::build)
                         .or(() -> member.stature().map(Build::ofStature))
                         .map(build -> TrainingStance.of(build, now.personal().own())),
+                placer.rearFootBox(now, member.profile()),
                 points,
                 links.report(now),
                 proposed.proposal());
