@@ -103,4 +103,39 @@ class LookAgainTest {
                 .gauged("wall", Optional.of(Side.RIGHT), "wall-distance", 6);
         assertThat(looks(book)).noneMatch(l -> l.kind() == Kind.TEST);
     }
+
+    /** What the heels have voided only a retest tells, and what another test has shown needs no first look. */
+    @Test
+    void a_first_look_is_asked_only_for_what_looking_would_tell() {
+        Protocol two = StandardFloor.of("overhead-squat", "split-squat");
+        LookAgain both =
+                new LookAgain(StandardFloor.RULES, StandardFloor.LINKS, StandardFloor.CERTAINTY, two, test -> 90);
+        assertThat(looks(squat("heels L SEVERE", "heels R SEVERE"))).noneMatch(l -> l.kind() == Kind.FIRST_LOOK);
+
+        Rater seenElsewhere = squatOf(two)
+                .unclear("knee-line", Optional.of(Side.LEFT))
+                .unclear("knee-line", Optional.of(Side.RIGHT))
+                .trial(two, "split-squat")
+                .close(View.FRONT)
+                .close(View.SIDE);
+        assertThat(both.of(seenElsewhere.judged(two), Clearance.CLEARED)).isEmpty();
+
+        Rater lunge = squatOf(two)
+                .trial(two, "split-squat")
+                .mark("knee-line L SLIGHT")
+                .close(View.FRONT)
+                .close(View.SIDE);
+        assertThat(both.of(lunge.judged(two), Clearance.CLEARED))
+                .isNotEmpty()
+                .allMatch(l -> l.test().equals("split-squat"))
+                .filteredOn(l -> l.kind() == Kind.SECOND_LOOK)
+                .singleElement()
+                .returns(Optional.of("knee-line"), LookAgain.Look::criterion)
+                .returns(Optional.of(Side.LEFT), LookAgain.Look::side)
+                .returns(90.0, LookAgain.Look::seconds);
+    }
+
+    private static Rater squatOf(Protocol protocol) {
+        return Rater.of(protocol, "overhead-squat").close(View.FRONT).close(View.SIDE);
+    }
 }
