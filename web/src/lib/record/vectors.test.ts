@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
 import { stationWith } from '../../../tests/protocol';
 import { vectors } from '../../../tests/vectors';
-import { standing, state, stops, type Known } from './book';
+import { read, standing, state, stops, type Known } from './book';
 import { doubts } from './doubts';
+import { voided } from './voided';
 
 type Test = Schemas['TestDefinition'];
 const { protocol } = stationWith([], 'overhead-squat');
@@ -34,6 +35,18 @@ describe('what the core has computed', () => {
     );
     expect(state(tests, book, stopped, cleared, checkIn)).toBe(expected);
   });
+
+  it.each(vectors<{ view: string; book: Known[]; expected: boolean }>('voided'))(
+    'is voided by heels here as well (%#)',
+    ({ view, book, expected }) => {
+      const test = protocol.tests[0]!;
+      const heelLift = { ...protocol.policies['heelLift']!, value: view };
+      const under = { ...protocol, policies: { ...protocol.policies, heelLift } };
+      const opened = book.find((f) => f.fact.kind === 'trialOpened')?.fact;
+      const retest = opened?.kind === 'trialOpened' ? (opened.retest?.retest ?? null) : null;
+      expect(voided(under, test, read(test, book, { retest })).length > 0).toBe(expected);
+    },
+  );
 
   it.each(
     vectors<{

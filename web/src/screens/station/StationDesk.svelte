@@ -7,7 +7,6 @@
   import { session } from '../../lib/session.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { GRADES, viewWord, type Cell } from '../../lib/words/judgement';
-  import { thighAt } from '../../lib/words/stance';
   import { say } from '../../lib/words/words';
   import { markAt, place, seen } from '../../lib/record/book';
   import CheckIn from './CheckIn.svelte';
@@ -16,6 +15,7 @@
   import Cue from './Cue.svelte';
   import FocusBar from './FocusBar.svelte';
   import GaugeRow from './GaugeRow.svelte';
+  import Knows from './Knows.svelte';
   import type { Desk } from './desk.svelte';
   import Pain from './Pain.svelte';
   import Queue from './Queue.svelte';
@@ -209,6 +209,7 @@
           </div>
         {/if}
 
+        {#if !desk.stopped}<div class="mt-1"><Knows {desk} /></div>{/if}
         {#if desk.stopped}
           <div class="my-6 border-4 border-error p-5" role="alert">
             <h2>{m.stopped_title()}</h2>
@@ -237,23 +238,12 @@
                   {reason('kneeReference')}
                 </p>
               {/if}
-              {#if desk.athlete.targets.depth !== undefined && byEye.some((c) => c.family === 'DEPTH')}
-                <p class="mt-1 border-l-4 border-accent pl-2">
-                  {m.targets_depth({
-                    name: desk.athlete.shortName,
-                    depth: thighAt(desk.athlete.targets.depth),
-                  })}
-                </p>
-              {/if}
               <Retests {desk} />
               {#if desk.done && desk.seenByOther && !desk.second && !desk.retest}
                 <button class="btn-soft-line btn mt-3 min-h-12" onclick={() => desk.lookAgain()}
                   >{m.second_look()}</button
                 >
               {/if}
-              {#if desk.second}<p class="mt-2 border-l-4 border-accent pl-2">
-                  {m.second_look_text()}
-                </p>{/if}
               <div class="flex flex-wrap gap-x-5">
                 <label class="flex min-h-11 items-center gap-2">
                   <input

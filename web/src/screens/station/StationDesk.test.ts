@@ -1,4 +1,4 @@
-import { render, screen, within } from '@testing-library/svelte';
+import { render, screen, waitFor, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { station } from '../../../tests/protocol';
@@ -61,6 +61,20 @@ describe('the station', () => {
     ).toBeVisible();
     await user.click(screen.getByRole('tab', { name: /^Side/ }));
     expect(screen.getByText(/^Own depth of Amara L\.: 12° above parallel\./)).toBeVisible();
+  });
+
+  it('says what it knows: heels that void, and pain that is watched', async () => {
+    const user = opened();
+    const knows = screen.getByTestId('knows');
+    expect(knows.textContent.trim()).toBe('');
+    desk.pain({ region: 'KNEE', side: 'LEFT', intensity: 2, signs: [] });
+    await user.click(screen.getByRole('tab', { name: /^Side/ }));
+    press('h');
+    press('2');
+    await waitFor(() =>
+      expect(knows).toHaveTextContent(/Heels up: .*Depth.* cannot be judged from this trial\./),
+    );
+    expect(knows).toHaveTextContent('Pain reported: knee left, 2 of 10.');
   });
 
   it('takes two faults seven touches, each on the spot of the figure', async () => {

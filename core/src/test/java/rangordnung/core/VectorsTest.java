@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
@@ -23,12 +24,14 @@ import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.judgement.Estimate;
 import rangordnung.core.judgement.Progress;
+import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.link.Links;
 import rangordnung.core.link.Outcome;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
+import rangordnung.core.protocol.School;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.View;
 import rangordnung.core.record.Attendance;
@@ -61,7 +64,8 @@ class VectorsTest {
         STOPS(VectorsTest::stops),
         PROGRESS(VectorsTest::progress),
         DOUBTS(VectorsTest::doubts),
-        NOISE(VectorsTest::noise);
+        NOISE(VectorsTest::noise),
+        VOIDED(VectorsTest::voided);
 
         private final Consumer<Case> makes;
 
@@ -275,6 +279,35 @@ class VectorsTest {
                                 change.verdict() == Outcome.Verdict.WITHIN_NOISE ? "within" : "beyond"))
                 .sorted()
                 .forEach(expected::add);
+    }
+
+    /** Heels that came up, under each school, with and without something under them: whether they void the trial. */
+    private static void voided(Case c) {
+        String view = c.one(School.HeelLift.class).name();
+        Protocol protocol = StandardFloor.of(Map.of("heelLift", view), "overhead-squat");
+        Optional<Conditions.Kind> aid = c.perhaps(c.one(Conditions.Kind.class));
+        Rater rater = new Rater()
+                .trial(
+                        "overhead-squat",
+                        protocol.tests()
+                                .get(0)
+                                .standard()
+                                .withAids(aid.stream()
+                                        .map(kind -> Conditions.Aid.of(kind, 2))
+                                        .toList()),
+                        aid.map(kind -> new Fact.RetestOf("heels-up", c.id())));
+        Stream.of("heels L", "heels R")
+                .map(place -> place + " " + c.one(Grade.class))
+                .forEach(rater::mark);
+        ScreenResult result = rater.close(View.FRONT).close(View.SIDE).judged(protocol);
+        c.json().put("view", view);
+        entries(c, rater.book());
+        c.json()
+                .put(
+                        "expected",
+                        (aid.isPresent() ? result.retests() : result.tests())
+                                .get(0)
+                                .voided());
     }
 
     private static List<String> marks(Case c) {

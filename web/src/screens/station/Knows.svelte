@@ -1,0 +1,64 @@
+<script lang="ts">
+  import { m } from '../../lib/paraglide/messages';
+  import { voided } from '../../lib/record/voided';
+  import { regionWord, sideWord } from '../../lib/words/judgement';
+  import { thighAt } from '../../lib/words/stance';
+  import { say } from '../../lib/words/words';
+  import type { Desk } from './desk.svelte';
+
+  let { desk }: { desk: Desk } = $props();
+
+  const CHAIR = 'chair';
+  const lost = $derived(
+    voided(desk.station.protocol, desk.test, desk.trial).filter((c) => desk.criteria.includes(c)),
+  );
+  /** Pain that was reported and does not stop. */
+  const pains = $derived(
+    desk.trial.pains.flatMap((p) =>
+      p.fact.kind === 'painReported' && p.fact.report.intensity > 0 ? [p.fact.report] : [],
+    ),
+  );
+  const depth = $derived(desk.athlete?.targets.depth);
+  const deep = $derived(desk.criteria.some((c) => c.family === 'DEPTH' && !c.gauge));
+  const chair = $derived(
+    desk.done && desk.trial.flags.has('REHEARSED') && !desk.retest
+      ? desk.offers.find((o) => o.retest.id === CHAIR && !o.done)?.retest
+      : undefined,
+  );
+</script>
+
+<!-- What the station knows, it says. -->
+<div class="grid gap-1" data-testid="knows">
+  {#if desk.second}<p>{m.second_look_text()}</p>{/if}
+  {#each pains as pain, i (i)}
+    <p>
+      {m.knows_pain({
+        where: `${regionWord[pain.region]()}${pain.side ? ` ${sideWord[pain.side]()}` : ''}`,
+        value: m.pain_of_ten({ value: pain.intensity }),
+      })}
+    </p>
+  {/each}
+  {#if lost.length}
+    <p>{m.knows_heels({ what: lost.map((c) => say(c.name)).join(', ') })}</p>
+  {/if}
+  {#if deep && depth !== undefined}
+    <p>{m.targets_depth({ name: desk.athlete?.shortName ?? '', depth: thighAt(depth) })}</p>
+  {/if}
+  {#if chair}
+    <p>
+      {m.knows_rehearsed()}
+      <button class="btn-soft-line btn ml-1 min-h-12" onclick={() => desk.begin(chair)}
+        >{say(chair.name)}</button
+      >
+    </p>
+  {/if}
+</div>
+
+<style>
+  p {
+    border-left: 4px solid var(--color-accent);
+    padding-left: 0.5rem;
+    font-size: 0.95rem;
+    line-height: 1.25;
+  }
+</style>
