@@ -19,6 +19,19 @@
       .map((spot) => ({ spot, cell: cell(spot) }))
       .filter((s) => s.cell !== null),
   );
+  /** Height of a line of a name, and how many letters it holds, so that names of neighbours do not meet. */
+  const LINE = 9;
+  const LETTERS = 12;
+  function wrapped(words: string): string[] {
+    const lines: string[] = [];
+    for (const word of words.split(' ')) {
+      const last = lines.at(-1);
+      if (last !== undefined && last.length + 1 + word.length <= LETTERS)
+        lines[lines.length - 1] = `${last} ${word}`;
+      else lines.push(word);
+    }
+    return lines;
+  }
   const strokes = (c: Cell) => ({ SLIGHT: 1, MARKED: 2, SEVERE: 3 })[c as string] ?? 0;
   const label = (spot: Spot, c: Cell) =>
     `${name(spot.criterion)}${spot.side ? ` ${sideWord[spot.side]()}` : ''}: ${cellWord[c]()}`;
@@ -91,6 +104,17 @@
     <text class="letter small" x="46" y="328">{m.letter_left()}</text>
     <text class="letter small" x="94" y="328">{m.letter_right()}</text>
   {/if}
+  {#if tap}
+    {#each spots as { spot } (`${spot.criterion}${spot.side ?? ''}`)}
+      {#if spot.name}
+        {@const lines = wrapped(name(spot.criterion))}
+        {@const up = spot.name.y < spot.y ? lines.length - 1 : 0}
+        <text class="name" aria-hidden="true" x={spot.name.x} y={spot.name.y - up * LINE}>
+          {#each lines as line, i (i)}<tspan x={spot.name.x} dy={i ? LINE : 0}>{line}</tspan>{/each}
+        </text>
+      {/if}
+    {/each}
+  {/if}
   {#each spots as { spot, cell: c } (`${spot.criterion}${spot.side ?? ''}`)}
     {#if tap}
       <g
@@ -142,6 +166,16 @@
   .letter {
     font: 600 22px var(--font-sign);
     fill: var(--color-base-content);
+  }
+  .name {
+    font: 600 9px var(--font-sans, inherit);
+    text-anchor: middle;
+    fill: var(--color-base-content);
+    stroke: var(--color-base-100);
+    stroke-width: 3;
+    stroke-linejoin: round;
+    paint-order: stroke;
+    pointer-events: none;
   }
   .letter.small {
     font-size: 14px;

@@ -9,38 +9,65 @@ export interface Spot {
   side?: Side;
   x: number;
   y: number;
+  /** Where its name stands; of a pair with one name between them, at one of the two. */
+  name?: { x: number; y: number };
 }
 
-/** A pair on both sides, as seen from the front: the athlete's right is on the observer's left. */
-function pair(criterion: string, x: number, y: number): Spot[] {
+/** How far above a spot its name stands. */
+const ABOVE = 22;
+const above = (x: number, y: number) => ({ x, y: y - ABOVE });
+
+/**
+ * A pair on both sides, as seen from the front: the athlete's right is on the observer's left.
+ *
+ * @param between how high the one name for both stands between them; else each has its own above it
+ */
+function pair(criterion: string, x: number, y: number, between?: number): Spot[] {
   return [
-    { criterion, side: 'RIGHT', x, y },
-    { criterion, side: 'LEFT', x: 240 - x, y },
+    {
+      criterion,
+      side: 'RIGHT',
+      x,
+      y,
+      name: between === undefined ? above(x, y) : { x: 120, y: between },
+    },
+    {
+      criterion,
+      side: 'LEFT',
+      x: 240 - x,
+      y,
+      ...(between === undefined && { name: above(240 - x, y) }),
+    },
   ];
 }
 
 /** From the side both legs stand in one place; left above right. */
 function stacked(criterion: string, x: number, y: number): Spot[] {
   return [
-    { criterion, side: 'LEFT', x, y },
+    { criterion, side: 'LEFT', x, y, name: above(x + 21, y) },
     { criterion, side: 'RIGHT', x: x + 42, y },
   ];
 }
 
-const behind = (spots: Spot[]) => spots.map((s) => ({ ...s, x: 240 - s.x }));
+const behind = (spots: Spot[]) =>
+  spots.map((s) => ({
+    ...s,
+    x: 240 - s.x,
+    ...(s.name && { name: { x: 240 - s.name.x, y: s.name.y } }),
+  }));
 
 const SQUAT_FRONT: Spot[] = [
-  ...pair('knee-line', 58, 222),
-  ...pair('arch', 95, 282),
+  ...pair('knee-line', 58, 222, 228),
+  ...pair('arch', 95, 282, 262),
   ...pair('turn-out', 46, 302),
   ...pair('drift', 26, 172),
-  ...pair('drop', 93, 182),
+  ...pair('drop', 93, 182, 158),
 ];
 
 const LUNGE_FRONT: Spot[] = [
-  ...pair('knee-line', 78, 226),
-  ...pair('arch', 92, 286),
-  ...pair('drop', 94, 174),
+  ...pair('knee-line', 78, 226, 231),
+  ...pair('arch', 92, 286, 264),
+  ...pair('drop', 94, 174, 150),
   ...pair('rotation', 40, 174),
   ...pair('still', 66, 110),
 ];
@@ -49,12 +76,12 @@ const FIGURES: Partial<Record<Pattern, Partial<Record<View, Spot[]>>>> = {
   SQUAT: {
     FRONT: SQUAT_FRONT,
     SIDE: [
-      { criterion: 'arms', x: 196, y: 36 },
-      { criterion: 'head', x: 158, y: 98 },
-      { criterion: 'trunk', x: 104, y: 132 },
-      { criterion: 'low-back', x: 52, y: 182 },
-      { criterion: 'depth', x: 112, y: 222 },
-      { criterion: 'heels', side: 'LEFT', x: 52, y: 298 },
+      { criterion: 'arms', x: 196, y: 36, name: { x: 196, y: 66 } },
+      { criterion: 'head', x: 158, y: 98, name: { x: 196, y: 101 } },
+      { criterion: 'trunk', x: 104, y: 132, name: { x: 60, y: 128 } },
+      { criterion: 'low-back', x: 52, y: 182, name: above(46, 182) },
+      { criterion: 'depth', x: 112, y: 222, name: { x: 118, y: 252 } },
+      { criterion: 'heels', side: 'LEFT', x: 52, y: 298, name: above(58, 296) },
       { criterion: 'heels', side: 'RIGHT', x: 100, y: 306 },
     ],
     BACK: [
@@ -75,7 +102,7 @@ const FIGURES: Partial<Record<Pattern, Partial<Record<View, Spot[]>>>> = {
   },
   BALANCE: {
     FRONT: [
-      ...pair('knee-line', 76, 228),
+      ...pair('knee-line', 76, 228, 204),
       ...pair('tripod', 80, 296),
       ...pair('drop', 72, 170),
       ...pair('still', 72, 106),

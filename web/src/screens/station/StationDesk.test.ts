@@ -72,9 +72,9 @@ describe('the station', () => {
     press('h');
     press('2');
     await waitFor(() =>
-      expect(knows).toHaveTextContent(/Heels up: .*Depth.* cannot be judged from this trial\./),
+      expect(knows).toHaveTextContent(/Heels up, so not judged in this trial: .*Depth.*/),
     );
-    expect(knows).toHaveTextContent('Pain reported: knee left, 2 of 10.');
+    expect(knows).toHaveTextContent('Pain reported: Knee left, 2 of 10.');
   });
 
   it('takes two faults seven touches, each on the spot of the figure', async () => {
