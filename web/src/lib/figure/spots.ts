@@ -86,7 +86,10 @@ const FIGURES: Partial<Record<Pattern, Partial<Record<View, Spot[]>>>> = {
     ],
     BACK: [
       ...behind(SQUAT_FRONT.filter((s) => ['arch', 'drift', 'drop'].includes(s.criterion))),
-      ...behind(pair('heels', 62, 302)),
+      ...behind(pair('heels', 62, 302)).map((s) => ({
+        ...s,
+        name: { x: s.x < 120 ? s.x - 26 : s.x + 26, y: 276 },
+      })),
     ],
   },
   LUNGE: {
