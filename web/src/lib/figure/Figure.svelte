@@ -177,6 +177,12 @@
     paint-order: stroke;
     pointer-events: none;
   }
+  /* Where the figure is small, the rows beside it carry the names. */
+  @media (width >= 64rem) and (height < 60rem) {
+    .name {
+      display: none;
+    }
+  }
   .letter.small {
     font-size: 14px;
   }
