@@ -63,7 +63,11 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
       shortName: name,
       state: 'WAITING',
       cleared: true,
-      targets: { turnOut: {} },
+      targets: {
+        turnOut: {},
+        hipDirections: { left: [], right: [] },
+        hipEnds: { left: false, right: false },
+      },
     })),
   };
 }

@@ -2229,6 +2229,8 @@ export interface components {
             depth?: number;
             /** Format: double */
             heels?: number;
+            hipDirections: components["schemas"]["SidedListString"];
+            hipEnds: components["schemas"]["SidedBoolean"];
             turnOut: components["schemas"]["SidedOptionalDouble"];
         };
         PlanControllerIdle: {
@@ -2952,6 +2954,10 @@ export interface components {
         SidedBodyModelAnswer: {
             left: components["schemas"]["BodyModelAnswer"];
             right: components["schemas"]["BodyModelAnswer"];
+        };
+        SidedBoolean: {
+            left: boolean;
+            right: boolean;
         };
         SidedDouble: {
             /** Format: double */

@@ -2,21 +2,14 @@
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { sideWord } from '../../lib/words/judgement';
-  import { thighAt } from '../../lib/words/stance';
-  import { say } from '../../lib/words/words';
+  import { partNames, thighAt } from '../../lib/words/stance';
 
   let {
     personal,
     protocol,
   }: { personal: Schemas['PersonalSetUp']; protocol: Schemas['Protocol'] } = $props();
 
-  const parts = $derived(
-    new Map(
-      protocol.tests.flatMap((t) =>
-        t.criteria.flatMap((c) => c.gauge?.parts.map((p) => [p.id, say(p.name)] as const) ?? []),
-      ),
-    ),
-  );
+  const parts = $derived(partNames(protocol));
 </script>
 
 {#if personal.tests.length}

@@ -2,7 +2,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { voided } from '../../lib/record/voided';
   import { regionWord, sideWord } from '../../lib/words/judgement';
-  import { thighAt } from '../../lib/words/stance';
+  import { partNames, thighAt } from '../../lib/words/stance';
   import { say } from '../../lib/words/words';
   import type { Desk } from './desk.svelte';
 
@@ -19,6 +19,7 @@
     ),
   );
   const depth = $derived(desk.athlete?.targets.depth);
+  const parts = $derived(partNames(desk.station.protocol));
   const deep = $derived(desk.criteria.some((c) => c.family === 'DEPTH' && !c.gauge));
   const chair = $derived(
     desk.done && desk.trial.flags.has('REHEARSED') && !desk.retest
@@ -44,6 +45,21 @@
   {#if deep && depth !== undefined}
     <p>{m.targets_depth({ name: desk.athlete?.shortName ?? '', depth: thighAt(depth) })}</p>
   {/if}
+  {#each ['left', 'right'] as const as side (side)}
+    {#if deep && desk.athlete?.targets.hipEnds[side]}
+      <p>{m.knows_hip_ends({ side: sideWord[side === 'left' ? 'LEFT' : 'RIGHT']() })}</p>
+    {/if}
+    {#if deep && desk.athlete?.targets.hipDirections[side].length}
+      <p>
+        {m.personal_hip({
+          side: sideWord[side === 'left' ? 'LEFT' : 'RIGHT'](),
+          directions: desk.athlete.targets.hipDirections[side]
+            .map((d) => parts.get(d) ?? d)
+            .join('; '),
+        })}
+      </p>
+    {/if}
+  {/each}
   {#if chair}
     <p>
       {m.knows_rehearsed()}

@@ -51,7 +51,16 @@ describe('the station', () => {
     desk.line.refresh({
       ...desk.station,
       queue: [
-        { ...first!, targets: { heels: 34.2, turnOut: { left: 12, right: 8 }, depth: 11.6 } },
+        {
+          ...first!,
+          targets: {
+            heels: 34.2,
+            turnOut: { left: 12, right: 8 },
+            depth: 11.6,
+            hipDirections: { left: ['outside-under'], right: [] },
+            hipEnds: { left: true, right: false },
+          },
+        },
         second!,
       ],
     });
@@ -60,6 +69,8 @@ describe('the station', () => {
       screen.getByText('For Amara L.: heels 34 cm apart, left foot 12° out, right foot 8° out'),
     ).toBeVisible();
     await user.click(screen.getByRole('tab', { name: /^Side/ }));
+    expect(screen.getByText(/^Hip room ends just past a right angle, left/)).toBeVisible();
+    expect(screen.getByText('Hip direction left: outside-under')).toBeVisible();
     expect(screen.getByText(/^Own depth of Amara L\.: 12° above parallel\./)).toBeVisible();
   });
 

@@ -1,5 +1,6 @@
 package rangordnung.core.judgement;
 
+import java.util.List;
 import java.util.Optional;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Sided;
@@ -14,8 +15,15 @@ import rangordnung.core.protocol.Threshold;
  * @param heels   distance of the heels, centimetres
  * @param turnOut degrees outward of each foot
  * @param depth   degrees of the thigh above parallel at which the own depth ends; below parallel is negative
+ * @param hipDirections per side the directions in which the hip has the most room
+ * @param hipEnds  whether the hip's room ends just past a right angle: nobody pushes there
  */
-public record PersonalTargets(Optional<Double> heels, Sided<Optional<Double>> turnOut, Optional<Double> depth) {
+public record PersonalTargets(
+        Optional<Double> heels,
+        Sided<Optional<Double>> turnOut,
+        Optional<Double> depth,
+        Sided<List<String>> hipDirections,
+        Sided<Boolean> hipEnds) {
 
     private static final Sided<Optional<Double>> SAME_FOR_ALL = Sided.both(Optional.empty());
 
@@ -32,12 +40,13 @@ public record PersonalTargets(Optional<Double> heels, Sided<Optional<Double>> tu
                         .flatMap(Policy::target)
                         .map(Threshold::value)
                         .flatMap(share -> stature.map(metres -> 100 * share * metres));
+        boolean ownDepth = school.depthTarget() == School.DepthTarget.PERSONAL_CEILING;
         return new PersonalTargets(
                 heels,
                 turnOut(school, personal, heels, build),
-                school.depthTarget() == School.DepthTarget.PERSONAL_CEILING
-                        ? personal.depthCeiling()
-                        : Optional.empty());
+                ownDepth ? personal.depthCeiling() : Optional.empty(),
+                ownDepth ? personal.hipDirections() : Sided.both(List.of()),
+                personal.hipRoomEnds().map(ends -> ownDepth && ends.orElse(false)));
     }
 
     private static Sided<Optional<Double>> turnOut(

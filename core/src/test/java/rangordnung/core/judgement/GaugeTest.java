@@ -275,6 +275,8 @@ class GaugeTest {
         Rater book = Rater.of(StandardFloor.of("own-stance-squat", "personal-set-up"), "personal-set-up")
                 .gauged("jump-width", Optional.empty(), "stance-width", 38)
                 .gauged("jump-turn-out", LEFT, "turn-out", 30)
+                .gauged("knee-hug", LEFT, "outside-under", 2)
+                .gauged("knee-to-armpit", LEFT, "knee-to-armpit", 0)
                 .gauged("rock-back", Optional.empty(), "rock-back-ceiling", 15);
         Particulars tall = new Particulars(Optional.empty(), Optional.of(1.8), Map.of());
 
@@ -285,12 +287,15 @@ class GaugeTest {
         assertThat(own.heels()).contains(38.0);
         assertThat(own.turnOut()).isEqualTo(new Sided<>(Optional.of(30.0), Optional.<Double>empty()));
         assertThat(own.depth()).contains(15.0);
+        assertThat(own.hipDirections().left()).containsExactly("outside-under");
+        assertThat(own.hipEnds()).isEqualTo(new Sided<>(true, false));
 
         PersonalTargets standard = targets(
                 book, tall, Map.of("stanceWidth", "HIP_JOINT", "turnOut", "PARALLEL", "depthTarget", "PARALLEL"));
         assertThat(standard.heels().orElseThrow()).isCloseTo(18.9, within(0.001));
         assertThat(standard.turnOut()).isEqualTo(Sided.both(Optional.<Double>empty()));
         assertThat(standard.depth()).isEmpty();
+        assertThat(standard.hipEnds()).isEqualTo(Sided.both(false));
 
         PersonalTargets matching = targets(book, tall, Map.of("stanceWidth", "SHOULDER", "turnOut", "MATCH_ABDUCTION"));
         assertThat(matching.turnOut().left().orElseThrow()).isCloseTo(9.0, within(0.1));
