@@ -23,6 +23,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.judgement.Estimate;
+import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.Progress;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.link.Links;
@@ -286,22 +287,32 @@ class VectorsTest {
         String view = c.one(School.HeelLift.class).name();
         Protocol protocol = StandardFloor.of(Map.of("heelLift", view), "overhead-squat");
         Optional<Conditions.Kind> aid = c.perhaps(c.one(Conditions.Kind.class));
-        Rater rater = new Rater()
-                .trial(
-                        "overhead-squat",
-                        protocol.tests()
-                                .get(0)
-                                .standard()
-                                .withAids(aid.stream()
-                                        .map(kind -> Conditions.Aid.of(kind, 2))
-                                        .toList()),
-                        aid.map(kind -> new Fact.RetestOf("heels-up", c.id())));
-        Stream.of("heels L", "heels R")
-                .map(place -> place + " " + c.one(Grade.class))
-                .forEach(rater::mark);
-        ScreenResult result = rater.close(View.FRONT).close(View.SIDE).judged(protocol);
+        UUID trial = c.id();
+        List<Fact> facts = new ArrayList<>();
+        facts.add(new Fact.TrialOpened(
+                trial,
+                "overhead-squat",
+                protocol.tests()
+                        .get(0)
+                        .standard()
+                        .withAids(aid.stream()
+                                .map(kind -> Conditions.Aid.of(kind, 2))
+                                .toList()),
+                aid.map(kind -> new Fact.RetestOf("heels-up", c.id()))));
+        for (Side side : Side.values()) {
+            facts.add(new Fact.Marked(
+                    trial, "heels", Optional.of(side), c.one(Grade.class), Optional.empty(), Optional.empty()));
+        }
+        for (View seen : List.of(View.FRONT, View.SIDE)) {
+            facts.add(new Fact.ViewClosed(trial, seen, 5, Optional.empty()));
+        }
+        Book book = Book.EMPTY;
+        for (Fact fact : facts) {
+            book = book.add(c.id(), fact, Optional.empty());
+        }
+        ScreenResult result = new Judge(protocol).judge(book);
         c.json().put("view", view);
-        entries(c, rater.book());
+        entries(c, book);
         c.json()
                 .put(
                         "expected",
