@@ -37,6 +37,7 @@ class MalformedFactsTest extends ServerTest {
             Map.entry("thigh", 40),
             Map.entry("trunk", 50),
             Map.entry("hip", 120),
+            Map.entry("rearBox", 30),
             Map.entry("heightCentimetres", 3),
             Map.entry("stanceCentimetres", 30),
             Map.entry("worst", "MARKED"),
