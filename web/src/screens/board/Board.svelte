@@ -99,7 +99,7 @@
           </p>
         {/if}
       </div>
-      <div class="overflow-x-auto">
+      <div class="relative overflow-x-auto">
         <table class="w-full text-left">
           <thead>
             <tr class="border-b-2 border-base-content align-bottom">

@@ -72,7 +72,7 @@
 </script>
 
 {#if repetitions.length}
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="w-full text-left" data-testid="repetitions">
       <thead>
         <tr>

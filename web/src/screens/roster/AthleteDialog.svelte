@@ -148,6 +148,7 @@
         {#each Object.entries(aimWord) as [value, word] (value)}<option {value}>{word()}</option
           >{/each}
       </select>
+      <span class="quiet text-sm font-normal">{m.aim_text()}</span>
     </label>
     <fieldset class="col-span-2 grid gap-3 border-t-2 border-base-content pt-3">
       <legend class="sr-only">{m.clearance()}</legend>

@@ -67,7 +67,7 @@
             >{m.search()}<input class="input" type="search" bind:value={search} /></label
           >
         </div>
-        <div class="overflow-x-auto">
+        <div class="relative overflow-x-auto">
           <table class="w-full min-w-[54rem] text-left">
             <thead>
               <tr class="sign text-lg">
