@@ -102,15 +102,19 @@ public final class IndexDraws {
 
     private static float[] draw(int number, Athlete athlete, Map<String, double[]> shares, RankingRules rules) {
         int n = athlete.seen().size();
-        double[][] thresholds = new double[n][];
-        double[] weights = new double[n];
+        double[] thresholds = new double[3 * n];
+        double[] squares = new double[4 * n];
         int[] rater = new int[n];
         Map<String, Integer> raters = new HashMap<>();
         double all = 0;
         for (int i = 0; i < n; i++) {
             Seen seen = athlete.seen().get(i);
-            thresholds[i] = thresholds(after(Objects.requireNonNull(shares.get(seen.criterion())), seen.likelihood()));
-            weights[i] = seen.weight() / 9; // a grade is a third of a deviation, which counts by its square
+            double[] at = thresholds(after(Objects.requireNonNull(shares.get(seen.criterion())), seen.likelihood()));
+            System.arraycopy(at, 0, thresholds, 3 * i, 3);
+            for (int grade = 0; grade < 4; grade++) {
+                // a grade is a third of a deviation, which counts by its square
+                squares[4 * i + grade] = seen.weight() / 9 * grade * grade;
+            }
             all += seen.weight();
             rater[i] = raters.computeIfAbsent(seen.rater(), r -> raters.size());
         }
@@ -126,9 +130,10 @@ public final class IndexDraws {
             double sum = 0;
             for (int i = 0; i < n; i++) {
                 double z = errors[rater[i]] + apart * random.nextGaussian();
-                double[] at = thresholds[i];
-                int grade = z < at[0] ? 0 : z < at[1] ? 1 : z < at[2] ? 2 : 3;
-                sum += weights[i] * grade * grade;
+                int grade = (z < thresholds[3 * i] ? 0 : 1)
+                        + (z < thresholds[3 * i + 1] ? 0 : 1)
+                        + (z < thresholds[3 * i + 2] ? 0 : 1);
+                sum += squares[4 * i + grade];
             }
             draws[d] = (float) (100 * (1 - Math.sqrt(sum / all)));
         }
