@@ -19,36 +19,71 @@
     choose: (chosen: Chosen) => void;
   } = $props();
 
+  type Field = 'heels' | 'left' | 'right' | 'split' | 'rearBox';
   let changing = $state(false);
   /** What stands in the form; an empty field is computed. */
-  let heels = $state<number | null>(null);
-  let left = $state<number | null>(null);
-  let right = $state<number | null>(null);
-  let split = $state<number | null>(null);
-  let rearBox = $state<number | null>(null);
+  let form = $state<Partial<Record<Field, number>>>({});
 
   /** As far as the server takes them. */
   const WIDEST = 250;
   const MOST_TURNED = 90;
   const [LOWEST_BOX, HIGHEST_BOX] = [15, 51];
   const chosen = $derived(personal.chosen);
+  const fields = $derived<
+    { id: Field; label: string; unit: string; computed: number | undefined; range: number[] }[]
+  >([
+    {
+      id: 'heels',
+      label: m.stance_heels(),
+      unit: 'cm',
+      computed: stance && 100 * stance.heels,
+      range: [0, WIDEST],
+    },
+    ...(['left', 'right'] as const).map((id) => ({
+      id,
+      label: id === 'left' ? m.stance_left() : m.stance_right(),
+      unit: '°',
+      computed: stance?.turnOut[id],
+      range: [-MOST_TURNED, MOST_TURNED],
+    })),
+    {
+      id: 'split',
+      label: m.stance_split(),
+      unit: 'cm',
+      computed: stance && 100 * stance.split,
+      range: [0, WIDEST],
+    },
+    {
+      id: 'rearBox',
+      label: m.stance_box(),
+      unit: 'cm',
+      computed: box?.centimetres,
+      range: [LOWEST_BOX, HIGHEST_BOX],
+    },
+  ]);
 
   function open() {
-    heels = chosen?.heels ?? null;
-    left = chosen?.turnOut.left ?? null;
-    right = chosen?.turnOut.right ?? null;
-    split = chosen?.split ?? null;
-    rearBox = chosen?.rearBox ?? null;
+    const { heels, split, rearBox } = chosen ?? {};
+    form = {
+      ...chosen?.turnOut,
+      ...(heels !== undefined && { heels }),
+      ...(split !== undefined && { split }),
+      ...(rearBox !== undefined && { rearBox }),
+    };
     changing = true;
+  }
+
+  function type(id: Field, value: number) {
+    if (Number.isNaN(value)) delete form[id];
+    else form[id] = value;
   }
 
   function keep(event: SubmitEvent) {
     event.preventDefault();
+    const { left, right, ...others } = $state.snapshot(form);
     choose({
-      ...(heels !== null && { heels }),
-      turnOut: { ...(left !== null && { left }), ...(right !== null && { right }) },
-      ...(split !== null && { split }),
-      ...(rearBox !== null && { rearBox }),
+      ...others,
+      turnOut: { ...(left !== undefined && { left }), ...(right !== undefined && { right }) },
     });
     changing = false;
   }
@@ -67,36 +102,6 @@
   <span class="quiet text-sm"
     >({isChosen ? m.stance_chosen() : isFound ? m.stance_found() : m.stance_from_lengths()})</span
   >
-{/snippet}
-
-{#snippet field(
-  label: string,
-  unit: string,
-  value: number | null,
-  computed: number | undefined,
-  set: (value: number | null) => void,
-  least: number,
-  most: number,
-)}
-  <label class="flex items-center justify-between gap-2">
-    {label}
-    <span class="flex items-center gap-1"
-      ><input
-        class="input h-11 w-24 text-right"
-        type="number"
-        inputmode="decimal"
-        min={least}
-        max={most}
-        step="any"
-        {value}
-        placeholder={computed === undefined ? '' : integer(computed)}
-        oninput={(e) => {
-          const typed = e.currentTarget.valueAsNumber;
-          set(Number.isNaN(typed) ? null : typed);
-        }}
-      />{unit}</span
-    >
-  </label>
 {/snippet}
 
 <section class="floor-line pt-3">
@@ -146,51 +151,24 @@
   {/if}
   {#if changing}
     <form class="mt-2 grid max-w-md gap-2" onsubmit={keep}>
-      {@render field(
-        m.stance_heels(),
-        'cm',
-        heels,
-        stance && 100 * stance.heels,
-        (v) => (heels = v),
-        0,
-        WIDEST,
-      )}
-      {@render field(
-        m.stance_left(),
-        '°',
-        left,
-        stance?.turnOut.left,
-        (v) => (left = v),
-        -MOST_TURNED,
-        MOST_TURNED,
-      )}
-      {@render field(
-        m.stance_right(),
-        '°',
-        right,
-        stance?.turnOut.right,
-        (v) => (right = v),
-        -MOST_TURNED,
-        MOST_TURNED,
-      )}
-      {@render field(
-        m.stance_split(),
-        'cm',
-        split,
-        stance && 100 * stance.split,
-        (v) => (split = v),
-        0,
-        WIDEST,
-      )}
-      {@render field(
-        m.stance_box(),
-        'cm',
-        rearBox,
-        box?.centimetres,
-        (v) => (rearBox = v),
-        LOWEST_BOX,
-        HIGHEST_BOX,
-      )}
+      {#each fields as { id, label, unit, computed, range } (id)}
+        <label class="flex items-center justify-between gap-2">
+          {label}
+          <span class="flex items-center gap-1"
+            ><input
+              class="input h-11 w-24 text-right"
+              type="number"
+              inputmode="decimal"
+              min={range[0]}
+              max={range[1]}
+              step="any"
+              value={form[id] ?? null}
+              placeholder={computed === undefined ? '' : integer(computed)}
+              oninput={(e) => type(id, e.currentTarget.valueAsNumber)}
+            />{unit}</span
+          >
+        </label>
+      {/each}
       <div class="flex flex-wrap gap-2">
         <button class="btn btn-primary">{m.save()}</button>
         {#if chosen}<button type="button" class="btn-soft-line btn" onclick={reset}

@@ -24,8 +24,8 @@ public record TrainingStance(double heels, Sided<Double> turnOut, double split, 
     }
 
     /**
-     * The stance of a body. Where nothing else is known, the heels stand at shoulder width, as most people train, the turn-out matches the abduction
-     * of the hips, and front shin and trunk are parallel in a split (common practice, no source).
+     * The stance of a body. Where nothing else is known, the heels stand at shoulder width, as most people train, the turn-out
+     * matches the abduction of the hips, and front shin and trunk are parallel in a split (common practice, no source).
      */
     public static TrainingStance of(Build build, Own own) {
         double heels = own.heels().orElse(build.shoulderWidth());

@@ -111,7 +111,7 @@ public final class Judge {
                             spoken.attendance(), spoken.stop(), protocol.rules().painStopsFrom()),
                     Sided.each(side -> spoken.legLength().get(side).or(particulars::legLengthCentimetres)),
                     body,
-                    body.map(KnownBody::build).or(() -> particulars.stature().map(Build::ofStature)));
+                    KnownBody.build(body, particulars.stature()));
         }
 
         TestResult judged(Protocol protocol, School school, TestDefinition test, TrialBook trial) {

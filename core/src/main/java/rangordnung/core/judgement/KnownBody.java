@@ -13,6 +13,11 @@ import rangordnung.core.record.Fact;
  */
 public record KnownBody(Build average, Build build, Optional<Double> hip) {
 
+    /** Lengths of an athlete: with what was measured, else those of the stature in metres; empty where neither is known. */
+    public static Optional<Build> build(Optional<KnownBody> known, Optional<Double> stature) {
+        return known.map(KnownBody::build).or(() -> stature.map(Build::ofStature));
+    }
+
     static Optional<KnownBody> of(Optional<Double> stature, Optional<Fact.BodyMeasured> measured) {
         return stature.flatMap(metres -> measured.map(body -> {
             Build average = Build.ofStature(metres);

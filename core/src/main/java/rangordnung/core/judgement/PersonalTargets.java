@@ -5,9 +5,7 @@ import java.util.Optional;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Sided;
 import rangordnung.core.body.TrainingStance;
-import rangordnung.core.protocol.Policy;
 import rangordnung.core.protocol.School;
-import rangordnung.core.protocol.Threshold;
 
 /**
  * Where one athlete's feet stand in a squat and how deep it goes, as far as the school asks for more than one line for all.
@@ -34,12 +32,9 @@ public record PersonalTargets(
      * @param build   lengths, measured or of the stature
      */
     static PersonalTargets of(School school, PersonalSetUp personal, Optional<Double> stature, Optional<Build> build) {
-        Optional<Double> heels = school.holds("stanceWidth=PERSONAL")
+        Optional<Double> heels = school.stanceWidth() == School.StanceWidth.PERSONAL
                 ? personal.stanceCentimetres()
-                : Optional.ofNullable(school.policies().get("stanceWidth"))
-                        .flatMap(Policy::target)
-                        .map(Threshold::value)
-                        .flatMap(share -> stature.map(metres -> 100 * share * metres));
+                : school.stanceShare().flatMap(share -> stature.map(metres -> 100 * share * metres));
         boolean ownDepth = school.depthTarget() == School.DepthTarget.PERSONAL_CEILING;
         return new PersonalTargets(
                 heels,
@@ -51,10 +46,10 @@ public record PersonalTargets(
 
     private static Sided<Optional<Double>> turnOut(
             School school, PersonalSetUp personal, Optional<Double> heels, Optional<Build> build) {
-        if (school.holds("turnOut=PERSONAL")) {
+        if (school.turnOut() == School.TurnOut.PERSONAL) {
             return personal.turnOut();
         }
-        if (!school.holds("turnOut=MATCH_ABDUCTION")) {
+        if (school.turnOut() != School.TurnOut.MATCH_ABDUCTION) {
             return SAME_FOR_ALL;
         }
         return heels.flatMap(cm -> build.map(b -> TrainingStance.of(

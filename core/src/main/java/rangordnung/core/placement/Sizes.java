@@ -8,6 +8,7 @@ import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.WallDistance;
+import rangordnung.core.judgement.KnownBody;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.ladder.Exercise;
 import rangordnung.core.link.AnkleTest;
@@ -43,8 +44,7 @@ record Sizes(PlacementRules rules, ScreenResult screen, Profile profile, Trainin
     }
 
     private Optional<Build> build() {
-        return screen.body().map(known -> known.build()).or(() -> profile.stature()
-                .map(Build::ofStature));
+        return KnownBody.build(screen.body(), profile.stature());
     }
 
     private Proposal.Size size(double centimetres) {

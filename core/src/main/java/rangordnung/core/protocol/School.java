@@ -53,6 +53,24 @@ public record School(Map<String, Policy> policies) {
         NO_BANDS
     }
 
+    /** Where the heels stand. */
+    public enum StanceWidth {
+        HIP_JOINT,
+        SHOULDER,
+        PERSONAL
+    }
+
+    /** How far the feet are turned out. */
+    public enum TurnOut {
+        PARALLEL,
+        FIXED,
+        RANGE,
+        MATCH_ABDUCTION,
+        PERSONAL
+    }
+
+    private static final String STANCE_WIDTH = "stanceWidth";
+    private static final String TURN_OUT = "turnOut";
     private static final String DEPTH_TARGET = "depthTarget";
     private static final String KNEE_REFERENCE = "kneeReference";
     private static final String HEEL_LIFT = "heelLift";
@@ -111,6 +129,21 @@ public record School(Map<String, Policy> policies) {
     /** Thigh angle of the depth target, degrees above parallel; empty where it is the athlete's own and not known. */
     public Optional<Double> targetThigh() {
         return target(DEPTH_TARGET);
+    }
+
+    public StanceWidth stanceWidth() {
+        return decided(policies, STANCE_WIDTH, StanceWidth.class);
+    }
+
+    /** Distance of the heels as a share of stature; empty where it is the athlete's own. */
+    public Optional<Double> stanceShare() {
+        return Optional.ofNullable(policies.get(STANCE_WIDTH))
+                .flatMap(Policy::target)
+                .map(Threshold::value);
+    }
+
+    public TurnOut turnOut() {
+        return decided(policies, TURN_OUT, TurnOut.class);
     }
 
     public KneeReference kneeReference() {

@@ -15,7 +15,6 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
-import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.body.TrainingStance;
@@ -341,9 +340,7 @@ class ResultController {
                 change(before, now.index(), coverage),
                 now.tests().stream().map(t -> test(t, before, coverage)).toList(),
                 now.personal(),
-                now.body()
-                        .map(KnownBody::build)
-                        .or(() -> member.stature().map(Build::ofStature))
+                KnownBody.build(now.body(), member.stature())
                         .map(build -> TrainingStance.of(build, now.personal().own())),
                 placer.rearFootBox(now, member.profile()),
                 points,
