@@ -42,15 +42,16 @@ describe('an athlete’s page', () => {
       personal: {
         ...result.personal,
         tests: [{ test: 'personal-set-up', criterion: 'rock-back', readings: {} }],
-        turnOut: { left: 12, right: 8.4 },
+        turnOut: { left: 12 },
         depthCeiling: -12,
         hipRoomEnds: { left: true, right: false },
       },
     });
     expect(screen.getByText(/^31 cm apart/)).toHaveTextContent(/\(from the lengths/);
-    expect(screen.getByText(/^left foot 12° out, right foot 8° out/)).toHaveTextContent(
+    expect(screen.getByText(/^left foot 12° out/)).toHaveTextContent(
       /\(found by the set-up tests\)/,
     );
+    expect(screen.getByText(/^right foot 8° out/)).toHaveTextContent(/\(from the lengths\)/);
     expect(screen.getByText('Own depth: 12° below parallel; there the tail tucks.')).toBeVisible();
     expect(screen.getByText('Knee to armpit, left: ends just past a right angle.')).toBeVisible();
     expect(screen.getByText('Knee to armpit, right: reaches it.')).toBeVisible();

@@ -20,6 +20,7 @@
   } = $props();
 
   type Field = 'heels' | 'left' | 'right' | 'split' | 'rearBox';
+  const SIDES = ['left', 'right'] as const;
   let changing = $state(false);
   /** What stands in the form; an empty field is computed. */
   let form = $state<Partial<Record<Field, number>>>({});
@@ -39,7 +40,7 @@
       computed: stance && 100 * stance.heels,
       range: [0, WIDEST],
     },
-    ...(['left', 'right'] as const).map((id) => ({
+    ...SIDES.map((id) => ({
       id,
       label: id === 'left' ? m.stance_left() : m.stance_right(),
       unit: '°',
@@ -95,7 +96,8 @@
 
   /** Without a height on the roster only what was chosen or found is known. */
   const width = $derived(stance ? 100 * stance.heels : personal.stanceCentimetres);
-  const feet = $derived(turnedOut(stance?.turnOut ?? personal.turnOut));
+  const turned = $derived<Schemas['PersonalSetUp']['turnOut']>(stance?.turnOut ?? personal.turnOut);
+  const feet = $derived(turnedOut(turned));
 </script>
 
 {#snippet origin(isChosen: boolean, isFound: boolean)}
@@ -123,11 +125,17 @@
       {#if feet.length}
         <dt class="sign">{m.stance_feet()}</dt>
         <dd>
-          {feet.join(', ')}
-          {@render origin(
-            chosen?.turnOut.left !== undefined || chosen?.turnOut.right !== undefined,
-            personal.turnOut.left !== undefined || personal.turnOut.right !== undefined,
-          )}
+          {#each SIDES as side (side)}
+            {#if turned[side] !== undefined}
+              <span class="block">
+                {turnedOut({ [side]: turned[side] })[0]}
+                {@render origin(
+                  chosen?.turnOut[side] !== undefined,
+                  personal.turnOut[side] !== undefined,
+                )}
+              </span>
+            {/if}
+          {/each}
         </dd>
       {/if}
       {#if stance}
