@@ -5,7 +5,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import rangordnung.core.certainty.IndexDraws;
 import rangordnung.core.certainty.RankingRules;
@@ -164,11 +163,15 @@ public record Ranking(double reliability, int bands, List<Double> edges, double 
 
     private static Placed placed(
             Entrant entrant, float[] draws, short[] places, int athletes, double[] edges, RankingRules rules) {
-        double lowest = share(
-                places.length,
-                d -> places[d] > athletes * (1 - rules.tailOfRoster().value()));
-        double highest = share(
-                places.length, d -> places[d] <= athletes * rules.tailOfRoster().value());
+        double tailOfRoster = rules.tailOfRoster().value();
+        int low = 0;
+        int high = 0;
+        for (short place : places) {
+            low += place > athletes * (1 - tailOfRoster) ? 1 : 0;
+            high += place <= athletes * tailOfRoster ? 1 : 0;
+        }
+        double lowest = (double) low / places.length;
+        double highest = (double) high / places.length;
         Optional<Integer> band = Optional.empty();
         boolean between = false;
         if (edges.length > 0) {
@@ -207,9 +210,5 @@ public record Ranking(double reliability, int bands, List<Double> edges, double 
             band++;
         }
         return band;
-    }
-
-    private static double share(int of, IntPredicate counts) {
-        return (double) IntStream.range(0, of).filter(counts).count() / of;
     }
 }

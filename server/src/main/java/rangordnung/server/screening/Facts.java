@@ -405,38 +405,51 @@ public class Facts {
             }
         }
         if (!grown.isEmpty()) {
-            long since = grown.values().stream()
-                    .mapToLong(before -> before.mark().last())
-                    .min()
-                    .getAsLong();
-            Map<UUID, List<FactRepository.Line>> later = transaction.execute(t -> rows.after(screening, since)).stream()
-                    .collect(Collectors.groupingBy(FactRepository.Line::athlete));
-            grown.forEach((mark, before) -> {
-                List<FactRepository.Line> more = later.getOrDefault(mark.athlete(), List.of()).stream()
-                        .filter(line -> line.sequence() > before.mark().last())
-                        .toList();
-                if (before.becomes(mark, more)) {
-                    books.put(mark.athlete(), keep(screening, mark.athlete(), before, more));
-                } else {
-                    unread.add(mark.athlete());
-                }
-            });
+            unread.addAll(grow(screening, grown, books));
         }
         if (!unread.isEmpty()) {
-            transaction
-                    .execute(t -> unread.size() > READ_ONE_BY_ONE
-                            ? rows.ofScreening(screening)
-                            : rows.ofAthletes(screening, unread))
-                    .stream()
-                    .collect(Collectors.groupingBy(FactRepository.Line::athlete))
-                    .entrySet()
-                    .parallelStream()
-                    .filter(own -> unread.contains(own.getKey()))
-                    .map(own -> Map.entry(own.getKey(), keep(screening, own.getKey(), Known.NOTHING, own.getValue())))
-                    .toList()
-                    .forEach(own -> books.put(own.getKey(), own.getValue()));
+            books.putAll(whole(screening, unread));
         }
         return books;
+    }
+
+    /**
+     * Reads what came after books that are known.
+     *
+     * @return whose book has to be read whole, since something came in late
+     */
+    private Set<UUID> grow(UUID screening, Map<BookMark, Known> grown, Map<UUID, AthleteBook> books) {
+        long since = grown.values().stream()
+                .mapToLong(before -> before.mark().last())
+                .min()
+                .orElseThrow();
+        Map<UUID, List<FactRepository.Line>> later = transaction.execute(t -> rows.after(screening, since)).stream()
+                .collect(Collectors.groupingBy(FactRepository.Line::athlete));
+        Set<UUID> late = new HashSet<>();
+        grown.forEach((mark, before) -> {
+            List<FactRepository.Line> more = later.getOrDefault(mark.athlete(), List.of()).stream()
+                    .filter(line -> line.sequence() > before.mark().last())
+                    .toList();
+            if (before.becomes(mark, more)) {
+                books.put(mark.athlete(), keep(screening, mark.athlete(), before, more));
+            } else {
+                late.add(mark.athlete());
+            }
+        });
+        return late;
+    }
+
+    /** The whole books of some athletes. */
+    private Map<UUID, AthleteBook> whole(UUID screening, Set<UUID> athletes) {
+        List<FactRepository.Line> lines = transaction.execute(t ->
+                athletes.size() > READ_ONE_BY_ONE ? rows.ofScreening(screening) : rows.ofAthletes(screening, athletes));
+        return lines.stream()
+                .filter(line -> athletes.contains(line.athlete()))
+                .collect(Collectors.groupingBy(FactRepository.Line::athlete))
+                .entrySet()
+                .parallelStream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey, own -> keep(screening, own.getKey(), Known.NOTHING, own.getValue())));
     }
 
     /** Keeps a book with what was written after it. */
