@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
+import org.hipparchus.util.KthSelector;
 import rangordnung.core.certainty.IndexDraws;
 import rangordnung.core.certainty.RankingRules;
 
@@ -20,6 +21,8 @@ import rangordnung.core.certainty.RankingRules;
  * @param placed      everybody with an index, by name
  */
 public record Ranking(double reliability, int bands, List<Double> edges, double secondLook, List<Placed> placed) {
+
+    private static final KthSelector SELECTOR = new KthSelector();
 
     /**
      * An athlete with an index.
@@ -126,13 +129,14 @@ public record Ranking(double reliability, int bands, List<Double> edges, double 
 
     /** The quantiles of all draws together that part them into bands of one size, the highest first. */
     private static double[] edges(float[][] draws, int bands) {
-        float[] all = new float[draws.length * draws[0].length];
-        for (int i = 0; i < draws.length; i++) {
-            System.arraycopy(draws[i], 0, all, i * draws[i].length, draws[i].length);
+        double[] all = new double[draws.length * draws[0].length];
+        for (int i = 0, at = 0; i < draws.length; i++) {
+            for (float draw : draws[i]) {
+                all[at++] = draw;
+            }
         }
-        Arrays.parallelSort(all);
         return IntStream.range(1, bands)
-                .mapToDouble(k -> all[(int) ((long) all.length * (bands - k) / bands)])
+                .mapToDouble(k -> SELECTOR.select(all, null, (int) ((long) all.length * (bands - k) / bands)))
                 .toArray();
     }
 
@@ -188,15 +192,15 @@ public record Ranking(double reliability, int bands, List<Double> edges, double 
         }
         short[] byPlace = places.clone();
         Arrays.sort(byPlace);
-        float[] byIndex = draws.clone();
-        Arrays.sort(byIndex);
+        double[] byIndex =
+                IntStream.range(0, draws.length).mapToDouble(d -> draws[d]).toArray();
         int tail = (int) (rules.rangeTail().value() * draws.length);
         return new Placed(
                 entrant,
                 byPlace[tail],
                 byPlace[draws.length - 1 - tail],
-                byIndex[tail],
-                byIndex[draws.length - 1 - tail],
+                SELECTOR.select(byIndex, null, tail),
+                SELECTOR.select(byIndex, null, draws.length - 1 - tail),
                 lowest,
                 highest,
                 band,
