@@ -19,4 +19,10 @@ globalThis.IntersectionObserver ??= class {
   unobserve() {}
   disconnect() {}
 } as unknown as typeof IntersectionObserver;
-window.matchMedia ??= () => ({ matches: true }) as MediaQueryList;
+// A large screen of someone who wants nothing to move.
+window.matchMedia ??= (query) =>
+  ({
+    matches: query.includes('reduced-motion'),
+    addEventListener() {},
+    removeEventListener() {},
+  }) as unknown as MediaQueryList;

@@ -53,7 +53,7 @@
 
 <svg
   class="figure"
-  viewBox="0 8 240 322"
+  viewBox="0 26 240 304"
   role="group"
   aria-label={m.figure({ view: viewWord[view]() })}
 >
@@ -80,11 +80,11 @@
     {:else if view === 'SIDE'}
       <circle cx="134" cy="92" r="19" />
       <path d="M112 126 66 204 142 226 104 288" />
-      <path d="M112 126 176 34" />
+      <path d="M112 126 172 46" />
       <path d="M104 288 84 310h62l-24-15z" />
     {:else}
       <circle cx="120" cy="66" r="19" />
-      <path d="M90 104 74 20M150 104 166 20" />
+      <path d="M90 104 78 38M150 104 162 38" />
       <path d="M90 104h60L143 178H97z" />
       <path d="M101 182 62 222 84 288M139 182 178 222 156 288" />
       <path d="M84 288 66 312h30l-4-22zM156 288 174 312h-30l4-22z" />
@@ -128,7 +128,7 @@
           (e.key === 'Enter' || e.key === ' ') &&
           (e.preventDefault(), e.stopPropagation(), tap(spot))}
       >
-        <circle class="reach" cx={spot.x} cy={spot.y} r="21" />
+        <circle class="reach" cx={spot.x} cy={spot.y} r="21.4" />
         {@render mark(spot, c!)}
       </g>
     {:else if c !== 'NONE'}

@@ -45,7 +45,7 @@ function pair(criterion: string, x: number, y: number, between?: number): Spot[]
 function stacked(criterion: string, x: number, y: number): Spot[] {
   return [
     { criterion, side: 'LEFT', x, y, name: above(x + 21, y) },
-    { criterion, side: 'RIGHT', x: x + 42, y },
+    { criterion, side: 'RIGHT', x: x + 43, y },
   ];
 }
 
@@ -76,9 +76,10 @@ const FIGURES: Partial<Record<Pattern, Partial<Record<View, Spot[]>>>> = {
   SQUAT: {
     FRONT: SQUAT_FRONT,
     SIDE: [
-      { criterion: 'arms', x: 196, y: 36, name: { x: 196, y: 66 } },
+      { criterion: 'arms', x: 196, y: 50, name: { x: 214, y: 80 } },
       { criterion: 'head', x: 158, y: 98, name: { x: 196, y: 101 } },
       { criterion: 'trunk', x: 104, y: 132, name: { x: 60, y: 128 } },
+      { criterion: 'descent', x: 192, y: 166, name: { x: 192, y: 196 } },
       { criterion: 'low-back', x: 52, y: 182, name: above(46, 182) },
       { criterion: 'depth', x: 112, y: 222, name: { x: 118, y: 252 } },
       { criterion: 'heels', side: 'LEFT', x: 52, y: 298, name: above(58, 296) },

@@ -8,6 +8,7 @@
   import { m } from '../paraglide/messages';
   import { getLocale, setLocale } from '../paraglide/runtime';
   import { session } from '../session.svelte';
+  import { hand } from './hand';
   import Appearance from './Appearance.svelte';
 
   let { children }: { children: Snippet } = $props();
@@ -34,6 +35,9 @@
       ? href === '#/'
       : href !== '#/' && router.location.startsWith(href.slice(1));
 
+  /** A station in the hand fills the screen and nothing more. */
+  const whole = $derived(hand.current && /\/station(\/|$)/.test(router.location));
+
   // a menu belongs to the page that it was opened on
   $effect(() => {
     if (router.location) menu.open = false;
@@ -59,7 +63,7 @@
   href="#main"
   onclick={(e) => (e.preventDefault(), document.getElementById('main')?.focus())}>{m.skip()}</a
 >
-<div class="flex min-h-dvh flex-col">
+<div class={['flex flex-col', whole ? 'h-dvh overflow-hidden' : 'min-h-dvh']}>
   <header class="border-b border-base-300 bg-base-200">
     <div
       class="mx-auto flex w-full max-w-[110rem] items-center gap-x-3 px-3 py-1 sm:gap-x-5 sm:px-6"
@@ -121,8 +125,10 @@
       </div>
     </div>
   </header>
-  <main id="main" tabindex="-1" class="flex-1 outline-none">{@render children()}</main>
-  <footer class="quiet border-t border-base-300 px-4 py-3 text-sm sm:px-6">
+  <main id="main" tabindex="-1" class={['flex-1 outline-none', whole && 'flex min-h-0 flex-col']}>
+    {@render children()}
+  </main>
+  <footer class={['quiet border-t border-base-300 px-4 py-3 text-sm sm:px-6', whole && 'hidden']}>
     <p class="mx-auto max-w-[110rem]">
       {m.safety_line()}
       {#if session.demo}<strong>{m.demo_line()}</strong>{/if}

@@ -79,84 +79,97 @@
   </label>
 {/snippet}
 
-<details class="mt-3 border-t-2 border-base-content pt-2">
-  <summary class="sign min-h-11 cursor-pointer py-2 text-lg">{m.conditions()}</summary>
-  <div class="grid gap-2">
-    {#if carries}{@render field(
-        m.load(),
-        'kg',
-        c.load.kilograms,
-        (v) => desk.change({ load: { ...c.load, kilograms: v ?? 0 } }),
-        bounds.kilograms,
-      )}{/if}
-    <label class="flex items-center justify-between gap-2">
-      {m.arms()}
-      <select
-        class="select h-11 w-36"
-        value={c.arms}
-        onchange={(e) =>
-          desk.change({ arms: e.currentTarget.value as Schemas['Conditions']['arms'] })}
-      >
-        {#each Object.entries(armsWord) as [value, word] (value)}<option {value}>{word()}</option
-          >{/each}
-      </select>
-    </label>
-    {#if turnOut?.target && turnOut.tolerance && desk.test.pattern === 'SQUAT'}<p
-        class="quiet text-sm"
-      >
-        {m.turn_out_aim({ aim: turnOut.target.value, within: turnOut.tolerance.value })}
-      </p>{/if}
-    {@render field(m.stance_width(), 'cm', c.stanceCentimetres, stance, bounds.stance)}
-    {#each ['left', 'right'] as const as side (side)}
-      {@render field(
-        `${m.turn_out()} ${sideWord[side === 'left' ? 'LEFT' : 'RIGHT']()}`,
-        '°',
-        c.turnOut[side],
-        (v) => turn(side, v),
-        bounds.turnOut,
-        -bounds.turnOut,
-      )}
-    {/each}
-    <fieldset>
-      <legend class="font-bold">{m.aids()}</legend>
-      {#each kinds as kind (kind)}
-        {@const used = c.aids.find((a) => a.kind === kind)}
-        <div class="flex min-h-11 items-center justify-between gap-2">
-          <label class="flex items-center gap-2"
+<div class="grid gap-2">
+  <label class="flex min-h-11 items-center gap-2">
+    <input
+      type="checkbox"
+      class="checkbox"
+      checked={c.archAssisted}
+      onchange={(e) => desk.change({ archAssisted: e.currentTarget.checked })}
+    />{m.arch_assisted()}
+  </label>
+  <label class="flex min-h-11 items-center gap-2">
+    <input
+      type="checkbox"
+      class="checkbox"
+      checked={c.shoes}
+      onchange={(e) => desk.change({ shoes: e.currentTarget.checked })}
+    />{m.shoes_on()}
+  </label>
+  {#if carries}{@render field(
+      m.load(),
+      'kg',
+      c.load.kilograms,
+      (v) => desk.change({ load: { ...c.load, kilograms: v ?? 0 } }),
+      bounds.kilograms,
+    )}{/if}
+  <label class="flex items-center justify-between gap-2">
+    {m.arms()}
+    <select
+      class="select h-11 w-36"
+      value={c.arms}
+      onchange={(e) =>
+        desk.change({ arms: e.currentTarget.value as Schemas['Conditions']['arms'] })}
+    >
+      {#each Object.entries(armsWord) as [value, word] (value)}<option {value}>{word()}</option
+        >{/each}
+    </select>
+  </label>
+  {#if turnOut?.target && turnOut.tolerance && desk.test.pattern === 'SQUAT'}<p
+      class="quiet text-sm"
+    >
+      {m.turn_out_aim({ aim: turnOut.target.value, within: turnOut.tolerance.value })}
+    </p>{/if}
+  {@render field(m.stance_width(), 'cm', c.stanceCentimetres, stance, bounds.stance)}
+  {#each ['left', 'right'] as const as side (side)}
+    {@render field(
+      `${m.turn_out()} ${sideWord[side === 'left' ? 'LEFT' : 'RIGHT']()}`,
+      '°',
+      c.turnOut[side],
+      (v) => turn(side, v),
+      bounds.turnOut,
+      -bounds.turnOut,
+    )}
+  {/each}
+  <fieldset>
+    <legend class="font-bold">{m.aids()}</legend>
+    {#each kinds as kind (kind)}
+      {@const used = c.aids.find((a) => a.kind === kind)}
+      <div class="flex min-h-11 items-center justify-between gap-2">
+        <label class="flex items-center gap-2"
+          ><input
+            type="checkbox"
+            class="checkbox"
+            checked={!!used}
+            onchange={(e) => aid(kind, e.currentTarget.checked)}
+          />{aidWord[kind]()}</label
+        >
+        {#if used}<span class="flex items-center gap-1"
             ><input
-              type="checkbox"
-              class="checkbox"
-              checked={!!used}
-              onchange={(e) => aid(kind, e.currentTarget.checked)}
-            />{aidWord[kind]()}</label
-          >
-          {#if used}<span class="flex items-center gap-1"
-              ><input
-                class="input h-11 w-16 text-right"
-                type="number"
-                inputmode="decimal"
-                min="0"
-                max={bounds.aidHeight}
-                step="0.5"
-                aria-label="{aidWord[kind]()}, {m.aid_height()}"
-                value={used.heightCentimetres ?? ''}
-                onchange={(e) => height(kind, number(e))}
-              />cm</span
-            >{/if}
-        </div>
-      {/each}
-    </fieldset>
-    <label class="flex items-center justify-between gap-2">
-      {m.treated_side()}
-      <select
-        class="select h-11 w-28"
-        value={c.treatedSide ?? ''}
-        onchange={(e) => treated(e.currentTarget.value as Side | '')}
-      >
-        <option value="">{m.none()}</option>
-        <option value="LEFT">{sideWord.LEFT()}</option>
-        <option value="RIGHT">{sideWord.RIGHT()}</option>
-      </select>
-    </label>
-  </div>
-</details>
+              class="input h-11 w-16 text-right"
+              type="number"
+              inputmode="decimal"
+              min="0"
+              max={bounds.aidHeight}
+              step="0.5"
+              aria-label="{aidWord[kind]()}, {m.aid_height()}"
+              value={used.heightCentimetres ?? ''}
+              onchange={(e) => height(kind, number(e))}
+            />cm</span
+          >{/if}
+      </div>
+    {/each}
+  </fieldset>
+  <label class="flex items-center justify-between gap-2">
+    {m.treated_side()}
+    <select
+      class="select h-11 w-28"
+      value={c.treatedSide ?? ''}
+      onchange={(e) => treated(e.currentTarget.value as Side | '')}
+    >
+      <option value="">{m.none()}</option>
+      <option value="LEFT">{sideWord.LEFT()}</option>
+      <option value="RIGHT">{sideWord.RIGHT()}</option>
+    </select>
+  </label>
+</div>

@@ -1,10 +1,12 @@
 <script lang="ts">
   import Notch from '../../lib/notch/Notch.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { hand } from '../../lib/shell/hand';
   import { cellWord, GRADES, sideWord } from '../../lib/words/judgement';
   import { say } from '../../lib/words/words';
   import { markAt, place } from '../../lib/record/book';
   import type { Desk } from './desk.svelte';
+  import Knows from './Knows.svelte';
 
   let { desk }: { desk: Desk } = $props();
 
@@ -23,96 +25,145 @@
   const worse = $derived(GRADES.slice(GRADES.indexOf(mark?.grade ?? 'NONE') + 1));
 </script>
 
-<!-- What was touched last, with buttons large enough for a thumb. -->
-{#if spot && mark}
-  <div
-    class="grid gap-1 lg:flex lg:items-center lg:gap-4"
-    role="group"
-    aria-label={title}
-    data-testid="focus-bar"
+{#snippet variants(at: NonNullable<typeof spot>)}
+  {#each at.criterion.variants as variant, i (variant.id)}
+    {@const on = mark?.variant ? mark.variant === variant.id : i === 0}
+    <button
+      class={['variant', on && 'chosen']}
+      aria-pressed={on}
+      onclick={() =>
+        mark?.grade &&
+        desk.mark(at.criterion, at.side, mark.grade, { ...more, variant: variant.id })}
+      >{say(variant.name)}</button
+    >
+  {/each}
+{/snippet}
+
+{#snippet worst(at: NonNullable<typeof spot>)}
+  <select
+    class="select min-h-12! w-28 min-w-0 flex-1 px-2 text-sm lg:flex-none"
+    aria-label={m.station_worst()}
+    value={mark?.worst ?? ''}
+    onchange={(e) => {
+      const worst = GRADES.find((g) => g === e.currentTarget.value);
+      const { variant } = more;
+      if (mark?.grade)
+        desk.mark(at.criterion, at.side, mark.grade, {
+          ...(variant && { variant }),
+          ...(worst && { worst }),
+        });
+    }}
   >
-    <div class="flex items-center gap-2">
-      <p class="sign flex-1 text-lg leading-none">{title}</p>
-      <div class="flex lg:hidden">
-        {#each GRADES as grade (grade)}
+    <option value="">{hand.current ? m.station_worst_all() : m.station_worst_same()}</option>
+    {#each worse as grade (grade)}<option value={grade}>{cellWord[grade]()}</option>{/each}
+  </select>
+{/snippet}
+
+<!-- What was touched last, with buttons large enough for a thumb; before that, what to know about this athlete. -->
+{#if hand.current}
+  <div class="touched" data-testid="touched">
+    {#if spot && mark}
+      <div role="group" aria-label={title} data-testid="focus-bar">
+        <p class="sign truncate text-xl leading-tight">{title}</p>
+        <div class="line">
+          {#if faulty && spot.criterion.variants.length}{@render variants(spot)}
+          {:else if spot.criterion.family === 'HEEL_LIFT' && desk.lost.length}
+            <p role="status">
+              {m.knows_heels({ what: desk.lost.map((c) => say(c.name)).join(', ') })}
+            </p>
+          {:else}<p>{say(spot.criterion.question)}</p>{/if}
+        </div>
+        <div class="flex">
+          {#each GRADES as grade (grade)}
+            <button
+              class={['grade', mark.grade === grade && 'on']}
+              aria-pressed={mark.grade === grade}
+              aria-label="{title}: {cellWord[grade]()}"
+              onclick={() =>
+                desk.mark(spot.criterion, spot.side, grade, grade === 'NONE' ? {} : more)}
+              ><Notch cell={grade} /></button
+            >
+          {/each}
           <button
-            class={['grade', mark.grade === grade && 'on']}
-            aria-pressed={mark.grade === grade}
-            aria-label="{title}: {cellWord[grade]()}"
-            onclick={() =>
-              desk.mark(spot.criterion, spot.side, grade, grade === 'NONE' ? {} : more)}
-            ><Notch cell={grade} /></button
+            class={['grade', mark.unclear && 'on']}
+            aria-pressed={mark.unclear}
+            aria-label="{title}: {m.station_unclear()}"
+            onclick={() => desk.unclear(spot.criterion, spot.side)}
+            ><Notch cell="NOT_ASSESSABLE" /></button
           >
-        {/each}
-        <button
-          class={['grade', mark.unclear && 'on']}
-          aria-pressed={mark.unclear}
-          aria-label="{title}: {m.station_unclear()}"
-          onclick={() => desk.unclear(spot.criterion, spot.side)}
-          ><Notch cell="NOT_ASSESSABLE" /></button
-        >
+          {#if faulty && worse.length}{@render worst(spot)}{/if}
+        </div>
       </div>
-    </div>
+    {:else}
+      <Knows {desk} />
+      <p class="hint quiet">{m.touch_hint()}</p>
+    {/if}
+  </div>
+{:else if spot && mark}
+  <div class="flex items-center gap-4" role="group" aria-label={title} data-testid="focus-bar">
+    <p class="sign text-lg leading-none">{title}</p>
     {#if faulty}
       <div class="flex flex-1 items-center gap-1 overflow-x-auto text-sm">
-        {#each spot.criterion.variants as variant, i (variant.id)}
-          {@const on = mark.variant ? mark.variant === variant.id : i === 0}
-          <button
-            class={[
-              'min-h-11 shrink-0 border px-2.5',
-              on ? 'border-2 font-bold' : 'border-base-300',
-            ]}
-            aria-pressed={on}
-            onclick={() =>
-              mark.grade &&
-              desk.mark(spot.criterion, spot.side, mark.grade, { ...more, variant: variant.id })}
-            >{say(variant.name)}</button
-          >
-        {/each}
-        {#if worse.length}
-          <label class="ml-auto flex shrink-0 items-center gap-1">
-            {m.station_worst()}
-            <select
-              class="select min-h-11 w-28"
-              value={mark.worst ?? ''}
-              onchange={(e) => {
-                const worst = GRADES.find((g) => g === e.currentTarget.value);
-                const { variant } = more;
-                if (mark.grade)
-                  desk.mark(spot.criterion, spot.side, mark.grade, {
-                    ...(variant && { variant }),
-                    ...(worst && { worst }),
-                  });
-              }}
-            >
-              <option value="">{m.station_worst_same()}</option>
-              {#each worse as grade (grade)}<option value={grade}>{cellWord[grade]()}</option
-                >{/each}
-            </select>
-          </label>
-        {/if}
+        {@render variants(spot)}
+        {#if worse.length}<span class="ml-auto shrink-0">{m.station_worst()}</span>
+          {@render worst(spot)}{/if}
       </div>
     {/if}
   </div>
 {/if}
 
 <style>
+  .touched {
+    height: 7.75rem;
+    overflow-y: auto;
+  }
+  .touched > div {
+    display: grid;
+    gap: 0;
+  }
+  .line {
+    display: flex;
+    height: 3rem;
+    align-items: center;
+    gap: 0.25rem;
+    overflow-x: auto;
+    font-size: 0.9rem;
+    line-height: 1.2;
+  }
+  .variant {
+    min-height: 3rem;
+    flex: 1 0 auto;
+    padding: 0 0.6rem;
+    border: 1px solid var(--color-base-300);
+    hyphens: auto;
+    touch-action: manipulation;
+  }
+  .variant.chosen {
+    border: 2px solid var(--color-base-content);
+    font-weight: 700;
+  }
+  .line .variant {
+    flex: 1 1 0;
+    min-width: 0;
+    padding: 0 0.2rem;
+    font-size: 0.8rem;
+    line-height: 1;
+  }
+  /* Once there is something to know, that stands here alone. */
+  :global([data-testid='knows']:has(p)) + .hint {
+    display: none;
+  }
   .grade {
     display: grid;
     place-items: center;
-    width: 3.5rem;
-    height: 3.5rem;
-    margin-left: -1px;
+    width: 3rem;
+    height: 3rem;
+    margin-right: -1px;
     border: 1px solid color-mix(in oklab, var(--color-base-content) 45%, transparent);
     touch-action: manipulation;
   }
   .grade.on {
     background: var(--color-base-content);
     color: var(--color-base-100);
-  }
-  @media (width < 26rem) {
-    .grade {
-      width: 3.1rem;
-    }
   }
 </style>

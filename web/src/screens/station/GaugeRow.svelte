@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
+  import type { Side } from '../../lib/words/judgement';
   import { decimal, say } from '../../lib/words/words';
   import { markAt, place } from '../../lib/record/book';
   import Clock from './Clock.svelte';
@@ -14,8 +15,10 @@
     desk: Desk;
     criterion: Schemas['Criterion'];
     gauge: Schemas['Gauge'];
+    /** The one side that is shown; else both. */
+    only?: Side | undefined;
   }
-  let { desk, criterion, gauge }: Props = $props();
+  let { desk, criterion, gauge, only }: Props = $props();
 
   /** Choices grow from tap to tap, as notches do. */
   function turn(side: 'LEFT' | 'RIGHT' | undefined, part: string) {
@@ -41,7 +44,7 @@
     {#if gauge.passMark}
       {@const pass = gauge.passMark}
       <p class="mt-1 font-bold">{say(pass.question)}</p>
-      <Sides {criterion}>
+      <Sides {criterion} {only}>
         {#snippet children(side, label)}
           {@const mark = markAt(desk.trial, place(criterion, side))}
           <div class="flex gap-2">
@@ -65,7 +68,7 @@
       </Sides>
     {/if}
     {#if gauge.combine === 'PERCENT_OF_LEG_LENGTH'}
-      <Sides {criterion}>
+      <Sides {criterion} {only}>
         {#snippet children(side)}
           {#if side}
             <label class="flex items-center justify-between gap-3 py-1">
@@ -90,11 +93,11 @@
         {/snippet}
       </Sides>
     {/if}
-    <Sides {criterion}>
+    <Sides {criterion} {only}>
       {#snippet children(side, label)}<Tape {desk} {criterion} {gauge} {side} {label} />{/snippet}
     </Sides>
   {:else if gauge.instrument === 'CLOCK'}
-    <Sides {criterion}>
+    <Sides {criterion} {only}>
       {#snippet children(side, label)}
         <Clock
           {label}
@@ -106,7 +109,7 @@
     </Sides>
   {:else if gauge.instrument === 'GRID'}
     <p class="quiet mb-2 text-sm">{m.grid_help()}</p>
-    <Sides {criterion}>
+    <Sides {criterion} {only}>
       {#snippet children(side, label)}
         <div class="grid grid-cols-3 gap-1">
           {#each gauge.parts as part (part.id)}
@@ -130,14 +133,14 @@
       {/snippet}
     </Sides>
   {:else}
-    <Sides {criterion}>
+    <Sides {criterion} {only}>
       {#snippet children(side, label)}
         {#each gauge.parts as part (part.id)}
           {@const value = desk.valueAt(criterion, side, part.id, 1)?.value}
           <div class="flex flex-wrap gap-2">
             {#each gauge.choices as choice (choice.id)}
               <button
-                class={['btn min-h-12', value === choice.value ? 'btn-neutral' : 'btn-soft-line']}
+                class={['btn h-12', value === choice.value ? 'btn-neutral' : 'btn-soft-line']}
                 aria-pressed={value === choice.value}
                 aria-label="{label}: {say(choice.name)}"
                 onclick={() =>

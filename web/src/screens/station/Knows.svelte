@@ -1,17 +1,14 @@
 <script lang="ts">
   import { m } from '../../lib/paraglide/messages';
-  import { voided } from '../../lib/record/voided';
-  import { regionWord, sideWord } from '../../lib/words/judgement';
-  import { partNames, thighAt } from '../../lib/words/stance';
+  import { hand } from '../../lib/shell/hand';
+  import { doubtWord, regionWord, sideWord } from '../../lib/words/judgement';
+  import { feetAt, partNames, thighAt } from '../../lib/words/stance';
   import { say } from '../../lib/words/words';
   import type { Desk } from './desk.svelte';
 
   let { desk }: { desk: Desk } = $props();
 
   const CHAIR = 'chair';
-  const lost = $derived(
-    voided(desk.station.protocol, desk.test, desk.trial).filter((c) => desk.criteria.includes(c)),
-  );
   /** Pain that was reported and does not stop. */
   const pains = $derived(
     desk.trial.pains.flatMap((p) =>
@@ -19,6 +16,9 @@
     ),
   );
   const depth = $derived(desk.athlete?.targets.depth);
+  const feet = $derived(
+    desk.athlete && desk.test.pattern === 'SQUAT' && !desk.done ? feetAt(desk.athlete.targets) : '',
+  );
   const parts = $derived(partNames(desk.station.protocol));
   const deep = $derived(desk.criteria.some((c) => c.family === 'DEPTH' && !c.gauge));
   const chair = $derived(
@@ -30,6 +30,14 @@
 
 <!-- What the station knows, it says. -->
 <div class="grid gap-1" data-testid="knows">
+  {#if hand.current && desk.retest}
+    <p data-testid="retest">
+      {say(desk.retest.instruction)} <strong>{m.retest_one_change()}</strong>
+    </p>
+    {#each desk.doubts as doubt (doubt)}<p class="font-bold" role="alert">
+        {doubtWord[doubt]()}
+      </p>{/each}
+  {/if}
   {#if desk.second}<p>{m.second_look_text()}</p>{/if}
   {#each pains as pain, i (i)}
     <p>
@@ -39,9 +47,10 @@
       })}
     </p>
   {/each}
-  {#if lost.length}
-    <p>{m.knows_heels({ what: lost.map((c) => say(c.name)).join(', ') })}</p>
+  {#if desk.lost.length}
+    <p>{m.knows_heels({ what: desk.lost.map((c) => say(c.name)).join(', ') })}</p>
   {/if}
+  {#if feet}<p>{m.targets_for({ name: desk.athlete?.shortName ?? '' })}: {feet}</p>{/if}
   {#if deep && depth !== undefined}
     <p>{m.targets_depth({ name: desk.athlete?.shortName ?? '', depth: thighAt(depth) })}</p>
   {/if}

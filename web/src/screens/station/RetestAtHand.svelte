@@ -35,7 +35,7 @@
       <label class="mt-1 inline-flex items-center gap-2">
         {m.aid_height()}
         <input
-          class="input h-11 w-20 text-right"
+          class="input h-12 w-20 text-right"
           type="number"
           inputmode="decimal"
           min="0.5"

@@ -39,7 +39,7 @@
         {m.retest_experienced({ name: say(asking.name) })}
       </p>{/if}
     {#if offers.length > SHOWN}
-      <button class="mt-2 min-h-11 underline" onclick={() => (all = !all)}
+      <button class="mt-2 h-12 w-full underline" onclick={() => (all = !all)}
         >{all ? m.show_less() : m.retests_more({ count: offers.length - SHOWN })}</button
       >
     {/if}

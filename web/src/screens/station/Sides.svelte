@@ -7,11 +7,13 @@
 
   interface Props {
     criterion: Schemas['Criterion'];
+    /** The one side that is shown; else both. */
+    only?: Side | undefined;
     children: Snippet<[Side | undefined, string]>;
   }
-  let { criterion, children }: Props = $props();
+  let { criterion, only, children }: Props = $props();
   const sides = $derived<(Side | undefined)[]>(
-    criterion.extent === 'SIDED' ? ['LEFT', 'RIGHT'] : [undefined],
+    only ? [only] : criterion.extent === 'SIDED' ? ['LEFT', 'RIGHT'] : [undefined],
   );
 </script>
 

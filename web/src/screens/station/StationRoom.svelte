@@ -5,6 +5,7 @@
   import { keptStation, stationKey } from '../../lib/outbox/kept';
   import { outbox } from '../../lib/outbox/outbox.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { hand } from '../../lib/shell/hand';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import { Desk } from './desk.svelte';
@@ -70,7 +71,12 @@
   });
 </script>
 
-<div class="mx-auto w-full max-w-[90rem] px-3 sm:px-6">
+<div
+  class={[
+    'mx-auto w-full max-w-[90rem] px-3 sm:px-6',
+    hand.current && 'flex min-h-0 flex-1 flex-col overflow-y-auto',
+  ]}
+>
   <Loaded resource={desk}>
     {#snippet children(ready)}<StationDesk desk={ready} reload={() => desk.load()} />{/snippet}
   </Loaded>

@@ -14,13 +14,25 @@ import {
   type Trial,
 } from '../../lib/record/book';
 import { doubts, type Doubt } from '../../lib/record/doubts';
+import { voided } from '../../lib/record/voided';
 import { GRADES, type Grade, type Side, type View } from '../../lib/words/judgement';
 import { Line, NO_TEST, stopped, testOf, testsOf, type Station, type Test } from './line.svelte';
+import { tasksOf, type Task } from './tasks';
 import { changed, compared, offers, type Compared, type Offer } from './retest';
 
 type Criterion = Schemas['Criterion'];
 type Fact = FactSent['fact'];
 type Conditions = Schemas['Conditions'];
+
+/** What a rater does with an athlete, one after the other; on a phone one of them at a time. */
+export const MOMENTS = ['ready', 'look', 'tell', 'next'] as const;
+export type Moment = (typeof MOMENTS)[number];
+
+/** A moment; looking has one place for each view. */
+export interface Place {
+  moment: Moment;
+  view?: View;
+}
 
 /** A look that was asked for elsewhere. */
 export interface Asked {
@@ -44,9 +56,13 @@ export class Desk {
   conditions = $state<Conditions>() as Conditions;
   /** A second look, which does not see what the first rater wrote. */
   second = $state(false);
+  moment = $state<Moment>('look');
+  #step = $state(0);
 
   #testId = $state('');
   #retest = $state.raw<Schemas['FactRetestOf'] | null>(null);
+  /** Tests whose set-up was gone through on this device. */
+  readonly #setUp = new Set<string>();
   #carried: Pick<Conditions, 'load' | 'arms' | 'shoes' | 'aids'> | null = null;
   #trial = $derived.by(() => this.#read(this.test, this.#retest?.retest ?? null));
 
@@ -122,6 +138,31 @@ export class Desk {
     return this.door ? [] : this.test.criteria.filter((c) => c.views.includes(this.view));
   }
 
+  /** What is looked at or measured now, where the screen holds one thing at a time. */
+  get task(): Task | undefined {
+    return tasksOf(this.criteria)[this.#step];
+  }
+
+  /** What comes after it in this view. */
+  get nextTask(): Task | undefined {
+    return tasksOf(this.criteria)[this.#step + 1];
+  }
+
+  /** What came before it in this view. */
+  get previousTask(): Task | undefined {
+    return tasksOf(this.criteria)[this.#step - 1];
+  }
+
+  step(by: 1 | -1): void {
+    if (tasksOf(this.criteria)[this.#step + by]) this.#step += by;
+  }
+
+  /** What cannot be judged any more in this view, since the heels are up. */
+  get lost(): Criterion[] {
+    const lost = new Set(voided(this.station.protocol, this.test, this.#trial));
+    return this.criteria.filter((c) => lost.has(c));
+  }
+
   /** Whether another rater has a whole trial of this test, so that a second look is possible. */
   get seenByOther(): boolean {
     return this.line
@@ -177,10 +218,52 @@ export class Desk {
     this.show(this.#testId);
   }
 
+  /** From one moment to another; whoever leaves the first one has seen how this test is set up. */
+  goTo(moment: Moment): void {
+    if (this.moment === 'ready' && moment !== 'ready') this.#setUp.add(this.#testId);
+    this.moment = moment;
+  }
+
+  /** The moments in their order. */
+  get places(): Place[] {
+    return MOMENTS.flatMap((moment): Place[] =>
+      moment === 'look' ? this.views.map((view) => ({ moment, view })) : [{ moment }],
+    );
+  }
+
+  at({ moment, view }: Place): boolean {
+    return this.moment === moment && (!view || this.view === view);
+  }
+
+  move({ moment, view }: Place): void {
+    if (view && view !== this.view) {
+      this.focus = null;
+      this.view = view;
+    }
+    this.goTo(moment);
+  }
+
+  /** On to the next moment, or back. */
+  turn(by: 1 | -1): void {
+    const to = this.places[this.places.findIndex((p) => this.at(p)) + by];
+    if (to && !this.stopped) this.move(to);
+  }
+
+  /** Where the trial at hand stands: set up once a test, looked at, told apart while a retest would tell more, done. */
+  #arrive(): void {
+    if (this.stopped) this.moment = 'next';
+    else if (!this.done) {
+      const begun = this.#retest || this.#trial.id || this.#setUp.has(this.#testId);
+      this.moment = begun ? 'look' : 'ready';
+    } else this.moment = this.#retest || this.offers.some((o) => !o.done) ? 'tell' : 'next';
+  }
+
   #stand(): void {
     this.focus = null;
+    this.#step = 0;
     if (this.door) return;
     const trial = this.#trial;
+    this.#arrive();
     this.view = this.test.requiredViews.find((v) => !seen(trial, v)) ?? this.views[0] ?? 'FRONT';
     this.repetitions = this.test.repetitions.observed;
     this.conditions =
@@ -259,6 +342,7 @@ export class Desk {
     more: { variant?: string; worst?: Grade } = {},
   ): void {
     if (this.stopped) return;
+    if (this.moment === 'ready') this.goTo('look');
     this.focus = { criterion, side };
     const trial = this.#open();
     const before = this.#trial.marks.get(place(criterion, side));
@@ -278,6 +362,7 @@ export class Desk {
 
   unclear(criterion: Criterion, side: Side | undefined): void {
     if (this.stopped) return;
+    if (this.moment === 'ready') this.goTo('look');
     this.focus = { criterion, side };
     const trial = this.#open();
     const before = this.#trial.marks.get(place(criterion, side));
@@ -358,8 +443,11 @@ export class Desk {
       view: this.view,
       repetitions: this.repetitions,
     });
+    this.focus = null;
+    this.#step = 0;
     const left = this.test.requiredViews.find((v) => !seen(this.#trial, v));
     if (left) this.view = left;
+    else this.#arrive();
     this.repetitions = this.test.repetitions.observed;
   }
 
@@ -443,6 +531,7 @@ export class Desk {
   pain(report: Schemas['PainReport']): void {
     const trial = this.#trial.id;
     this.#write({ kind: 'painReported', ...(trial && { trial }), report });
+    if (this.stopped) this.goTo('next');
   }
 
   /** What this device may take back: the last thing written here in the trial at hand or about the athlete. */
@@ -457,7 +546,9 @@ export class Desk {
     const last = this.#last();
     if (!last) return;
     this.#write({ kind: 'withdrawn' }, last.id);
-    if (last.fact.kind === 'viewClosed') this.view = last.fact.view;
+    if (last.fact.kind !== 'viewClosed') return;
+    this.view = last.fact.view;
+    this.goTo('look');
   }
 
   get undoable(): boolean {

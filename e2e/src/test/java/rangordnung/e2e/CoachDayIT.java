@@ -205,6 +205,7 @@ class CoachDayIT extends ScreenTest {
     void pain_stops_the_screen_and_leads_to_protect() {
         Page page = signIn(page(390, 844), "lead", PASSWORD);
         atTheStation(page, "Pain team", "Name\nFarid Hell\n");
+        ready(page);
         page.locator("[data-spot='knee-line LEFT']").click();
         button(page, "Pain: stop").click();
         Locator pain = page.locator("dialog[open]");

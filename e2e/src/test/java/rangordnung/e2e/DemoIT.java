@@ -153,6 +153,7 @@ class DemoIT extends ScreenTest {
         assertThat(heading(page, "Heute")).isVisible();
         assertThat(link(page, "Klassen und Teams")).hasCount(0);
         link(page, "Station öffnen").click();
+        button(page, "Bereit: ansehen").click();
         assertThat(button(page, "Vorn: gesehen")).isVisible();
         assertThat(page.getByTestId("athlete")).hasText(java.util.regex.Pattern.compile("^\\S+ \\S\\.$"));
         assertThat(page.locator("html")).hasAttribute("lang", "de");
@@ -245,16 +246,19 @@ class DemoIT extends ScreenTest {
         });
         Page phone = signIn(page(390, 844), "lead", DEMO_PASSWORD);
         show(phone, screens.get("station"));
-        phone.locator("[data-spot='turn-out LEFT']").click();
+        phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("set-up-phone.png")));
+        ready(phone);
+        touch(phone, "turn-out LEFT", 1);
         phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("station-phone.png")));
         for (String name : List.of("door", "balance")) {
             show(phone, all.get(name));
             phone.screenshot(new ScreenshotOptions().setPath(folder.resolve(name + "-phone.png")));
         }
         show(phone, all.get("squat"));
+        ready(phone);
         button(phone, "Front: seen").click();
-        button(phone, "Heel lift left marked").click();
-        button(phone, "Depth  marked").click();
+        touch(phone, "heels LEFT", 2);
+        touch(phone, "depth ", 2);
         button(phone, "Side: seen").click();
         phone.getByTestId("retests").getByText("Heels up").click();
         button(phone, "Front: seen").click();

@@ -133,6 +133,28 @@ abstract class ScreenTest {
         assertThat(page.getByTestId("athlete")).isVisible();
     }
 
+    /** On a phone: the test is set up, now look. */
+    protected static void ready(Page phone) {
+        button(phone, "Ready: look").click();
+    }
+
+    /** On a phone: another test, which is then set up. */
+    protected static void choose(Page phone, String test) {
+        phone.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Set up"))
+                .click();
+        phone.getByLabel("Tests").selectOption(test);
+        if (button(phone, "Ready: look").isVisible()) {
+            ready(phone);
+        }
+    }
+
+    /** Touches a spot of the figure: each time one grade more. */
+    protected static void touch(Page page, String spot, int times) {
+        for (int i = 0; i < times; i++) {
+            page.locator("[data-spot='" + spot + "']").click();
+        }
+    }
+
     /** The screening whose page is open. */
     protected static String screening(Page page) {
         return page.url().replaceAll(".*/screening/([^/]+)/.*", "$1");

@@ -1,0 +1,91 @@
+<script lang="ts">
+  import { m } from '../../lib/paraglide/messages';
+  import { seen } from '../../lib/record/book';
+  import { hand } from '../../lib/shell/hand';
+  import { viewWord } from '../../lib/words/judgement';
+  import { say } from '../../lib/words/words';
+  import Comparison from './Comparison.svelte';
+  import type { Desk } from './desk.svelte';
+  import FocusBar from './FocusBar.svelte';
+  import More from './More.svelte';
+  import Repetitions from './Repetitions.svelte';
+
+  let { desk, main, cue }: { desk: Desk; main: () => void; cue: () => void } = $props();
+
+  const byEye = $derived(desk.criteria.some((c) => !c.gauge));
+  const looking = $derived(!desk.stopped && (!hand.current || desk.moment === 'look'));
+  const touched = $derived(
+    looking && (hand.current ? byEye && !desk.task?.criterion : !desk.retest || !desk.done),
+  );
+  const compares = $derived(!hand.current && !desk.stopped && !!desk.retest && desk.done);
+
+  /** Whether the large button goes on within a view, to the next measurement. */
+  const stepping = $derived(hand.current && desk.moment === 'look' && !!desk.nextTask);
+
+  /** What the large button does next. */
+  const label = $derived.by(() => {
+    if (desk.stopped) return m.station_next();
+    if (hand.current && desk.moment === 'ready') return m.moment_ready_done();
+    if (stepping && desk.nextTask)
+      return m.task_next({ name: say(desk.nextTask.criterion?.name ?? desk.test.name) });
+    if (desk.done) {
+      if (desk.retest) return m.retest_back();
+      return desk.nextTest
+        ? m.station_next_test({ name: say(desk.nextTest.name) })
+        : m.station_next();
+    }
+    return desk.views.length > 1
+      ? m.station_close_view({ view: viewWord[desk.view]() })
+      : m.station_close_test();
+  });
+</script>
+
+<div class="bar">
+  {#if compares}<Comparison {desk} />
+  {:else if touched}<FocusBar {desk} />{/if}
+  <div class="flex items-center gap-2">
+    {#if looking && hand.current && desk.task?.criterion && desk.previousTask}
+      <button
+        class="btn-soft-line btn h-14 w-12 px-0 text-2xl"
+        aria-label={m.task_back()}
+        onclick={() => desk.step(-1)}>‹</button
+      >
+    {:else if looking && byEye && hand.current}<More {desk} {cue} />
+    {:else if looking && byEye && !desk.done}<Repetitions {desk} />{/if}
+    <button
+      class={['btn-soft-line btn h-14', hand.current ? 'w-14 px-0 text-2xl' : 'px-3']}
+      disabled={!desk.undoable}
+      aria-label={m.undo()}
+      onclick={() => desk.undo()}>{hand.current ? '↶' : m.undo()}</button
+    >
+    <button
+      class="btn h-14 min-w-0 flex-1 px-2 text-lg leading-tight whitespace-normal btn-primary"
+      disabled={!desk.stopped && !desk.done && seen(desk.trial, desk.view)}
+      data-testid="main"
+      data-step={stepping ? 'on' : undefined}
+      onclick={main}>{label}</button
+    >
+  </div>
+  <p class="sr-only" role="status">
+    {desk.done ? m.station_done({ name: desk.athlete?.shortName ?? '' }) : ''}
+  </p>
+</div>
+
+<style>
+  .bar {
+    display: grid;
+    gap: 0.5rem;
+    padding: 0.5rem 0;
+    border-top: 3px solid var(--color-base-content);
+    background: var(--color-base-100);
+  }
+  @media (width >= 48rem) and (height >= 30rem) {
+    .bar {
+      position: sticky;
+      bottom: 0;
+      z-index: 10;
+      margin-top: auto;
+      padding-bottom: 0.75rem;
+    }
+  }
+</style>

@@ -1,0 +1,48 @@
+<script lang="ts">
+  import { push } from 'svelte-spa-router';
+  import { m } from '../../lib/paraglide/messages';
+  import { hand } from '../../lib/shell/hand';
+  import { say } from '../../lib/words/words';
+  import type { Desk } from './desk.svelte';
+
+  let { desk, queue, pain }: { desk: Desk; queue: () => void; pain: () => void } = $props();
+</script>
+
+<header class="flex items-end justify-between gap-x-2 pt-1 lg:pt-0">
+  <div class="min-w-0 flex-1">
+    <p class="quiet flex items-baseline gap-1 text-sm whitespace-nowrap">
+      {#if desk.station.stations.length > 1 && !hand.current}
+        <select
+          class="-ml-1 min-h-9 bg-transparent font-bold underline"
+          aria-label={m.station_which()}
+          value={desk.station.at?.id ?? ''}
+          onchange={(e) =>
+            push(
+              `/screening/${desk.station.screening.id}/station${e.currentTarget.value ? `/${e.currentTarget.value}` : ''}`,
+            )}
+        >
+          <option value="">{m.station_all()}</option>
+          {#each desk.station.stations as s (s.id)}<option value={s.id}>{say(s.name)}</option
+            >{/each}
+        </select>
+      {:else}<strong class="truncate"
+          >{desk.door
+            ? m.check_in()
+            : desk.retest
+              ? `${m.retest()}: ${say(desk.retest.name)}`
+              : say(desk.test.name)}</strong
+        >{/if}
+      <span>· {m.station_waiting({ count: desk.line.waiting })}</span>
+    </p>
+    <h1 class="truncate text-2xl sm:text-4xl lg:text-5xl" data-testid="athlete">
+      {desk.athlete?.shortName}
+    </h1>
+  </div>
+  <div class="flex shrink-0 gap-2">
+    <button class="btn-soft-line btn h-12 px-3 lg:h-14" onclick={queue}>{m.station_queue()}</button>
+    <button
+      class="btn h-12 max-w-28 px-3 leading-tight whitespace-normal btn-error sm:max-w-none lg:h-14"
+      onclick={pain}>{m.pain_stop()}</button
+    >
+  </div>
+</header>

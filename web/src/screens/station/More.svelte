@@ -1,0 +1,24 @@
+<script lang="ts">
+  import { m } from '../../lib/paraglide/messages';
+  import type { Desk } from './desk.svelte';
+  import Flags from './Flags.svelte';
+  import Repetitions from './Repetitions.svelte';
+
+  let { desk, cue }: { desk: Desk; cue: () => void } = $props();
+  let dialog: HTMLDialogElement;
+</script>
+
+<!-- What is seldom needed while looking, one touch away. -->
+<button
+  class="btn-soft-line btn h-14 w-12 px-0 text-2xl"
+  aria-label={m.more()}
+  onclick={() => dialog.showModal()}>⋯</button
+>
+<dialog class="sheet" bind:this={dialog} aria-label={m.more()}>
+  <p class="sign text-xl">{m.repetitions_seen()}</p>
+  <Repetitions {desk} />
+  <div class="mt-3"><Flags {desk} cue={() => (dialog.close(), cue())} /></div>
+  <form method="dialog" class="mt-4">
+    <button class="btn w-full btn-primary">{m.close()}</button>
+  </form>
+</dialog>
