@@ -49,6 +49,7 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
       protocolVersion: 1,
     },
     stations: [],
+    asks: false,
     protocol: PROTOCOL,
     tests: ['overhead-squat'],
     offers: [

@@ -3045,6 +3045,7 @@ export interface components {
             targets: components["schemas"]["PersonalTargets"];
         };
         StationStationView: {
+            asks: boolean;
             at?: components["schemas"]["HallSetupStationSetup"];
             bounds: components["schemas"]["StationBounds"];
             /** Format: uuid */

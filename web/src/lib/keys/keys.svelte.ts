@@ -1,3 +1,5 @@
+import { untrack } from 'svelte';
+
 /** A key of the present screen, for the sheet on ? and for the listener. */
 export interface Key {
   /** As in KeyboardEvent.key; several are shown and listened for alike. */
@@ -6,15 +8,18 @@ export interface Key {
   does: (event: KeyboardEvent) => void;
 }
 
-/** The keys of the screen that is shown. */
+/** The keys of the screen that is shown, and of what is shown on it. */
 class Keys {
-  list = $state.raw<Key[]>([]);
+  #used = $state.raw<Key[][]>([]);
+  /** What was shown last comes first. */
+  readonly list = $derived(this.#used.toReversed().flat());
 
   /** Listens while the returned function has not been called. */
   use(list: Key[]): () => void {
-    this.list = list;
+    const used = () => untrack(() => this.#used);
+    this.#used = [...used(), list];
     return () => {
-      if (this.list === list) this.list = [];
+      this.#used = used().filter((l) => l !== list);
     };
   }
 

@@ -79,7 +79,7 @@
         </svg><span class={outbox.state === 'ok' ? '' : 'sr-only sm:not-sr-only'}>{m.brand()}</span
         ></a
       >
-      <nav aria-label={m.nav_main()} class="hidden gap-1 sm:flex">
+      <nav aria-label={m.nav_main()} class="hidden gap-1 lg:flex">
         {#each links as [href, label] (href)}
           <a
             {href}
@@ -103,7 +103,7 @@
           <div class="dropdown-content z-20 mt-1 w-72 border-2 border-base-content bg-base-100 p-4">
             <p class="font-bold">{session.me?.name}</p>
             <p class="quiet text-sm">{session.me?.organisation}</p>
-            <nav aria-label={m.nav_main()} class="mt-2 grid sm:hidden">
+            <nav aria-label={m.nav_main()} class="mt-2 grid lg:hidden">
               {#each links as [href, label] (href)}
                 <a {href} class="flex min-h-11 items-center underline">{label}</a>
               {/each}

@@ -130,7 +130,9 @@
 
 {#snippet actions()}
   <a class="btn-soft-line btn" href="#/screening/{params.id}/sheets">{m.plan_print()}</a>
-  <button class="btn-soft-line btn" onclick={() => passes?.open()}>{m.passes()}</button>
+  <button class="btn-soft-line btn" disabled={!passes} onclick={() => passes?.open()}
+    >{m.passes()}</button
+  >
   <button class="btn btn-primary" disabled={saved || !!error} onclick={save}
     >{saved ? m.plan_saved() : m.save()}</button
   >

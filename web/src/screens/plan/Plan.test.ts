@@ -30,9 +30,10 @@ describe('a hall plan', () => {
 
   it('tries every change at once and keeps it only when asked', async () => {
     const user = await shown();
+    await user.click(screen.getByRole('button', { name: 'Remove Door' }));
     await user.click(screen.getByRole('button', { name: 'Add a station' }));
-    await vi.waitFor(() => expect(tried()).toHaveLength(1));
-    expect(last().stations).toHaveLength(plan.hall.stations.length + 1);
+    await vi.waitFor(() => expect(tried().length).toBeGreaterThan(0));
+    expect(last().stations).toHaveLength(plan.hall.stations.length);
     expect(last().stations.at(-1)).toMatchObject({ checkIn: true, tests: [] });
     expect(sent.some((s) => s.method === 'PUT')).toBe(false);
 
@@ -43,15 +44,15 @@ describe('a hall plan', () => {
 
   it('lets a test stand at one station only', async () => {
     const user = await shown();
-    const [first, second] = plan.hall.stations;
+    const [, first, second] = plan.hall.stations;
     const box = within(screen.getByRole('group', { name: second!.name.en })).getByLabelText(
       first!.name.en,
     );
     await user.click(box);
     await vi.waitFor(() => expect(tried().length).toBeGreaterThan(0));
     const tests = last().stations.map((s) => s.tests);
-    expect(tests[0]).toEqual([]);
-    expect(tests[1]).toEqual([...second!.tests, ...first!.tests]);
+    expect(tests[1]).toEqual([]);
+    expect(tests[2]).toEqual([...second!.tests, ...first!.tests]);
   });
 
   it('says what is wrong with a plan and keeps the last timetable', async () => {

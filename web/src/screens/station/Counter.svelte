@@ -2,8 +2,10 @@
   import { onDestroy } from 'svelte';
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import { decimal, integer, say } from '../../lib/words/words';
+  import { integer, say } from '../../lib/words/words';
   import type { Desk } from './desk.svelte';
+  import Pad from './Pad.svelte';
+  import { give, TAKEN } from './signal';
   import { Stopwatch } from './stopwatch.svelte';
 
   interface Props {
@@ -19,7 +21,11 @@
   const part = $derived(gauge.parts.find((p) => p.id === chosen) ?? open);
   const sum = $derived(gauge.parts.reduce((all, p) => all + (value(p.id) ?? 0), 0));
 
-  const watch = new Stopwatch((() => gauge.cap?.value ?? 20)(), () => undefined);
+  const watch = new Stopwatch(
+    // the cap belongs to the test, which does not change while this is shown
+    (() => gauge.cap?.value ?? 20)(),
+    () => undefined,
+  );
   onDestroy(() => watch.stop());
 
   function count(by: number) {
@@ -60,11 +66,15 @@
     <button class="btn h-20 flex-1 text-2xl btn-primary" onclick={() => count(1)}
       >{m.counter_error()}</button
     >
-    <button
-      class="btn-soft-line btn h-20 w-28 text-xl"
-      onclick={() => (watch.running ? watch.stop() : start())}
-      >{watch.running ? `${decimal(watch.seconds)} s` : m.counter_start()}</button
+    <button class="btn-soft-line btn h-20 w-28 text-xl" onclick={start}
+      >{m.counter_start({ seconds: integer(watch.cap) })}</button
     >
   </div>
+  {#if watch.running}<Pad
+      {watch}
+      label={m.counter_error()}
+      count={value(part.id) ?? 0}
+      touch={() => (give(TAKEN), count(1))}
+    />{/if}
 {/if}
 <p class="sign mt-2 text-xl" role="status">{m.counter_sum({ sum: integer(sum) })}</p>

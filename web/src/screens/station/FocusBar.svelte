@@ -119,7 +119,7 @@
   }
   .touched > div {
     display: grid;
-    gap: 0;
+    grid-template-columns: minmax(0, 1fr);
   }
   .line {
     display: flex;

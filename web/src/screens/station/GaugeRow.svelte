@@ -7,6 +7,8 @@
   import Clock from './Clock.svelte';
   import Counter from './Counter.svelte';
   import type { Desk } from './desk.svelte';
+  import LegLength from './LegLength.svelte';
+  import Reach from './Reach.svelte';
   import Sides from './Sides.svelte';
   import Tape from './Tape.svelte';
   import Timer from './Timer.svelte';
@@ -20,6 +22,9 @@
   }
   let { desk, criterion, gauge, only }: Props = $props();
 
+  /** One leg at a time and with what spoils a reach: the tape is drawn, and the set-up has said the rest. */
+  const reach = $derived(only !== undefined && gauge.endings.length > 0);
+
   /** Choices grow from tap to tap, as notches do. */
   function turn(side: 'LEFT' | 'RIGHT' | undefined, part: string) {
     const now = desk.valueAt(criterion, side, part, 1)?.value;
@@ -31,8 +36,8 @@
 
 <li class="border-t border-base-300 py-3" data-criterion={criterion.id}>
   <h3 class="text-lg font-bold">{say(criterion.name)}</h3>
-  <p class="quiet mb-2 text-sm">{say(criterion.question)}</p>
-  {#if gauge.practice}<p class="mb-2 text-sm">
+  {#if !reach}<p class="quiet mb-2 text-sm">{say(criterion.question)}</p>{/if}
+  {#if gauge.practice && !reach}<p class="mb-2 text-sm">
       {m.gauge_practice({ practice: gauge.practice, attempts: gauge.attempts })}
     </p>{/if}
 
@@ -67,34 +72,16 @@
         {/snippet}
       </Sides>
     {/if}
-    {#if gauge.combine === 'PERCENT_OF_LEG_LENGTH'}
+    {#if gauge.combine === 'PERCENT_OF_LEG_LENGTH' && !reach}
       <Sides {criterion} {only}>
-        {#snippet children(side)}
-          {#if side}
-            <label class="flex items-center justify-between gap-3 py-1">
-              <span>{m.leg_length()}</span>
-              <span class="flex items-center gap-1"
-                ><input
-                  class="input h-12 w-24 text-right"
-                  inputmode="decimal"
-                  type="number"
-                  min="30"
-                  max="140"
-                  step="0.5"
-                  value={desk.leg(side) ?? ''}
-                  onchange={(e) => {
-                    const cm = e.currentTarget.valueAsNumber;
-                    if (cm >= 30 && cm <= 140) desk.measureLeg(side, cm);
-                  }}
-                />cm</span
-              >
-            </label>
-          {/if}
-        {/snippet}
+        {#snippet children(side)}{#if side}<LegLength {desk} {side} />{/if}{/snippet}
       </Sides>
     {/if}
     <Sides {criterion} {only}>
-      {#snippet children(side, label)}<Tape {desk} {criterion} {gauge} {side} {label} />{/snippet}
+      {#snippet children(side, label)}
+        {#if reach}<Reach {desk} {criterion} {gauge} {side} {label} />
+        {:else}<Tape {desk} {criterion} {gauge} {side} {label} />{/if}
+      {/snippet}
     </Sides>
   {:else if gauge.instrument === 'CLOCK'}
     <Sides {criterion} {only}>

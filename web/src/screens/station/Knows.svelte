@@ -8,6 +8,7 @@
 
   let { desk }: { desk: Desk } = $props();
 
+  const door = $derived(desk.missedDoor);
   const CHAIR = 'chair';
   /** Pain that was reported and does not stop. */
   const pains = $derived(
@@ -38,6 +39,13 @@
         {doubtWord[doubt]()}
       </p>{/each}
   {/if}
+  {#if door && !desk.retest && !(hand.current && desk.moment === 'ready')}<p>
+      {m.knows_unasked()}
+      <a
+        class="inline-flex min-h-12 items-center font-bold underline"
+        href="#/screening/{desk.station.screening.id}/station/{door.id}">{m.check_in()}</a
+      >
+    </p>{/if}
   {#if desk.second}<p>{m.second_look_text()}</p>{/if}
   {#each pains as pain, i (i)}
     <p>

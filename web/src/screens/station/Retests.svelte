@@ -23,7 +23,7 @@
 {#if offers.length}
   <section class="mt-3 border-2 border-accent p-3" aria-label={m.retests()} data-testid="retests">
     <h3 class="sign text-xl">{m.retests_while_here()}</h3>
-    <div class="mt-2 grid gap-2 sm:grid-cols-3">
+    <div class="mt-2 grid gap-2 lg:grid-cols-3">
       {#each shown as { retest, experienced, done } (retest.id)}
         <button
           class={['btn-soft-line btn h-auto min-h-14 flex-col gap-0 py-2', done && 'opacity-70']}

@@ -27,7 +27,7 @@
     <ol aria-label={m.setup_steps()}>
       {#each steps as step, i (i)}
         <li
-          class={['flex gap-2 px-1 py-0.5', i === at && 'bg-base-200']}
+          class={['flex gap-2 px-1', i === at && 'bg-base-200']}
           aria-current={i === at ? 'step' : undefined}
         >
           <span class="sign w-3 shrink-0 text-lg leading-none">{i + 1}</span><span
@@ -38,7 +38,7 @@
     </ol>
   </div>
   <p>
-    {m.standard_arms({ arms: say(desk.test.arms) })}
+    {#if !hand.current}{m.standard_arms({ arms: say(desk.test.arms) })}{/if}
     {m.standard_shoes({ shoes: say(desk.test.footwear) })}
   </p>
   <div>
@@ -73,6 +73,7 @@
     min-width: 0;
   }
   li {
+    padding-block: 0.125rem;
     border-top: 1px solid color-mix(in oklab, var(--color-base-content) 40%, transparent);
   }
   .drawn {
@@ -95,6 +96,10 @@
     .set-up {
       font-size: 0.82rem;
       line-height: 1.15;
+      gap: 0.2rem;
+    }
+    li {
+      padding-block: 0;
     }
   }
 </style>

@@ -120,7 +120,7 @@
   <!-- One moment at a time, each whole on one screen. -->
   <div class="hand" use:swipe={(by) => desk.turn(by)}>
     <div class="top">{@render head()}</div>
-    {#if desk.door}
+    {#if desk.door || desk.unasked}
       <div class="stage">{@render door()}</div>
     {:else}
       {#if desk.tests.length > 1 && !desk.retest && (desk.moment === 'ready' || desk.moment === 'next')}
@@ -146,7 +146,7 @@
   <div class="grid gap-x-8 pb-4 md:grid-cols-[minmax(0,1fr)_17rem]">
     <div class="flex min-w-0 flex-col">
       {@render head()}
-      {#if desk.door}{@render door()}
+      {#if desk.door || desk.unasked}{@render door()}
       {:else}
         <TestTabs {desk} />
         <ViewTabs {desk} />
@@ -161,7 +161,7 @@
         <Bar {desk} {main} cue={() => cue.open()} />
       {/if}
     </div>
-    {#if !desk.door}<aside class="pt-2"><SetUp {desk} /></aside>{/if}
+    {#if !desk.door && !desk.unasked}<aside class="pt-2"><SetUp {desk} /></aside>{/if}
   </div>
 {/if}
 <Pain bind:this={pain} {desk} />

@@ -5,6 +5,7 @@
   import { keptStation, stationKey } from '../../lib/outbox/kept';
   import { outbox } from '../../lib/outbox/outbox.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { stayAwake } from '../../lib/shell/awake';
   import { hand } from '../../lib/shell/hand';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
@@ -60,7 +61,9 @@
   onMount(() => {
     const timer = setInterval(() => void refresh(), LOOK_EVERY);
     const delivered = outbox.onDelivered(() => void refresh());
+    const sleep = stayAwake();
     return () => {
+      sleep();
       clearInterval(timer);
       delivered();
     };

@@ -1,11 +1,13 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
   import type { Schemas } from '../../lib/api/client';
+  import { keys } from '../../lib/keys/keys.svelte';
   import { m } from '../../lib/paraglide/messages';
   import { sideWord, type Side } from '../../lib/words/judgement';
   import { decimal, say } from '../../lib/words/words';
   import type { Desk } from './desk.svelte';
   import Sides from './Sides.svelte';
+  import Pad from './Pad.svelte';
   import { Stopwatch } from './stopwatch.svelte';
 
   interface Props {
@@ -44,14 +46,24 @@
     chosen = null;
   }
 
-  function press() {
-    if (watch.running) {
-      watch.stop();
-      stopped = true;
-    } else {
-      stopped = false;
-      watch.start();
-    }
+  function begin() {
+    stopped = false;
+    watch.start();
+  }
+
+  function stop() {
+    stopped = watch.stop();
+  }
+
+  $effect(() =>
+    keys.use(at && !stopped ? [{ keys: [' '], label: m.key_timer(), does: begin }] : []),
+  );
+
+  /** The longest hold of a side and the mean of its holds, where the protocol asks for both. */
+  function figures(side: Side | undefined): { best: number; mean: number } | null {
+    const held = attempts.flatMap((a) => desk.valueAt(criterion, side, part, a)?.value ?? []);
+    if (!held.length || !gauge.figures.some((f) => f.kind === 'BEST_AND_MEAN')) return null;
+    return { best: Math.max(...held), mean: held.reduce((a, b) => a + b, 0) / held.length };
   }
 </script>
 
@@ -76,28 +88,27 @@
         >
       {/each}
     </div>
+    {@const figure = figures(side)}
+    {#if figure}<p class="text-sm tabular-nums">
+        {m.timer_figures({ best: decimal(figure.best), mean: decimal(figure.mean) })}
+      </p>{/if}
   {/snippet}
 </Sides>
 
-{#if at}
-  <div class="mt-2 flex items-stretch gap-2">
-    <button
-      class={['btn h-16 flex-1 text-xl', watch.running ? 'btn-error' : 'btn-primary']}
-      onclick={press}
-      >{watch.running
-        ? m.timer_stop()
-        : m.timer_start({ side: sideWord[at.side](), attempt: at.attempt })}</button
-    >
-    <output class="sign grid w-28 place-items-center border-2 border-base-content text-4xl"
-      >{decimal(watch.seconds)}</output
-    >
-  </div>
+{#if at && !stopped}
+  <button class="btn mt-2 h-40 w-full text-2xl btn-primary lg:h-20" onclick={begin}
+    >{m.timer_start({ side: sideWord[at.side](), attempt: at.attempt })}</button
+  >
+  {#if watch.running}<Pad {watch} label={m.timer_stop()} touch={stop} />{/if}
 {/if}
 {#if stopped}
-  <p class="mt-2 font-bold">{m.timer_why()}</p>
+  <p class="mt-2 font-bold">
+    <span class="sign text-3xl">{decimal(watch.seconds)} s</span>
+    {m.timer_why()}
+  </p>
   <div class="mt-1 grid grid-cols-2 gap-2">
     {#each gauge.endings.filter((e) => e.id !== 'cap') as ending (ending.id)}
-      <button class="btn-soft-line btn min-h-14" onclick={() => end(ending.id)}
+      <button class="btn-soft-line btn h-auto min-h-14!" onclick={() => end(ending.id)}
         >{say(ending.name)}</button
       >
     {/each}

@@ -94,6 +94,19 @@ export class Desk {
     return this.station.at?.checkIn ?? false;
   }
 
+  /** Whether the athlete at hand is to be asked here before anything is looked at. */
+  get unasked(): boolean {
+    const { asked, attendance, id } = this.#trial;
+    return this.station.asks && !this.door && !asked && !attendance && !id;
+  }
+
+  /** Where this athlete should have been checked in before coming here; nothing where they were, or where it is done here. */
+  get missedDoor(): Schemas['HallSetupStationSetup'] | undefined {
+    const { asked, attendance, id } = this.#trial;
+    if (this.station.asks || asked || attendance || id) return undefined;
+    return this.station.stations.find((s) => s.checkIn);
+  }
+
   /** Whether only checking in is done here. */
   get door(): boolean {
     return this.tests.length === 0;
@@ -286,8 +299,9 @@ export class Desk {
   }
 
   async #fetch(id: string): Promise<void> {
+    const before = this.#trial.id;
     const read = await this.line.fetch(id);
-    if (read && id === this.current && !this.#retest) this.#stand();
+    if (read && id === this.current && !this.#retest && this.#trial.id !== before) this.#stand();
   }
 
   next(): void {
@@ -521,6 +535,12 @@ export class Desk {
 
   attend(attendance: Schemas['FactAttended']['attendance']): void {
     this.#write({ kind: 'attended', attendance });
+  }
+
+  /** Whoever is checked in goes on here, or on to the next where only that is done. */
+  checkedIn(): void {
+    if (this.door || this.trial.attendance !== 'PRESENT') this.next();
+    else this.#stand();
   }
 
   asked(answers: Omit<Schemas['FactAsked'], 'kind'>): void {

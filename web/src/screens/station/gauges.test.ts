@@ -1,13 +1,15 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
+import { tick } from 'svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { stationWith } from '../../../tests/protocol';
 import { outbox } from '../../lib/outbox/outbox.svelte';
 import type { FactSent } from '../../lib/record/book';
-import CheckIn from './CheckIn.svelte';
 import { Desk } from './desk.svelte';
 import GaugeRow from './GaugeRow.svelte';
 
 let written: FactSent[];
+/** Milliseconds from the touch to the start. */
+const COUNTDOWN = 3000;
 
 beforeEach(() => {
   written = [];
@@ -37,10 +39,10 @@ describe('measuring by hand', () => {
     vi.stubGlobal('cancelAnimationFrame', () => undefined);
     gauge('timed-stance', 'eyes-open');
     await fireEvent.click(button('Start: left, 1'));
-    now = 44_900;
+    now = COUNTDOWN + 44_900;
     frame(now);
     expect(measured()).toEqual([]);
-    now = 46_000;
+    now = COUNTDOWN + 46_000;
     frame(now);
     expect(measured()).toMatchObject([{ side: 'LEFT', repetition: 1, value: 45, ending: 'cap' }]);
     expect(await screen.findByRole('button', { name: 'Start: right, 1' })).toBeTruthy();
@@ -49,15 +51,22 @@ describe('measuring by hand', () => {
   it('asks why a hold ended before it is kept', async () => {
     let now = 0;
     vi.spyOn(performance, 'now').mockImplementation(() => now);
-    vi.stubGlobal('requestAnimationFrame', () => 1);
+    let frame: FrameRequestCallback = () => undefined;
+    vi.stubGlobal('requestAnimationFrame', (next: FrameRequestCallback) => ((frame = next), 1));
     vi.stubGlobal('cancelAnimationFrame', () => undefined);
     gauge('timed-stance', 'eyes-closed');
     await fireEvent.click(button('Start: left, 1'));
-    now = 7340;
-    await fireEvent.click(button('Stop'));
+    await fireEvent.pointerDown(button('Call off'));
+    expect(screen.queryByText(/Why did it end/)).toBeNull();
+    await fireEvent.click(button('Start: left, 1'));
+    now = COUNTDOWN + 7340;
+    frame(now);
+    await tick();
+    await fireEvent.pointerDown(button('Stop'));
     expect(measured()).toEqual([]);
     await fireEvent.click(button('eyes opened'));
     expect(measured()).toMatchObject([{ value: 7.3, ending: 'eyes' }]);
+    expect(screen.getByText('best 7.3 s, mean 7.3 s')).toBeVisible();
   });
 
   it.each([
@@ -134,49 +143,5 @@ describe('measuring by hand', () => {
     for (let i = 0; i < 4; i++) await fireEvent.click(squares[0] as HTMLElement);
     expect(measured().map((f) => f.value)).toEqual([2, 1, 0]);
     expect(written.at(-1)?.fact.kind).toBe('removed');
-  });
-});
-
-describe('checking in', () => {
-  function door(): Desk {
-    const view = stationWith(['Amara L.', 'Bartosz Ż.']);
-    const at = {
-      id: 'door',
-      name: { en: 'Door', de: 'Eingang' },
-      tests: [],
-      checkIn: true,
-      places: 1,
-      seconds: 20,
-    };
-    const desk = new Desk({ ...view, at });
-    render(CheckIn, { desk, pain: () => undefined });
-    return desk;
-  }
-
-  it('takes one tap where there is nothing to say, and allows neither filming nor touch', async () => {
-    const desk = door();
-    await fireEvent.click(button('Present, next'));
-    expect(written.map((f) => f.fact)).toEqual([
-      { kind: 'asked', yes: [], cleared: true, film: false, touch: false },
-      { kind: 'attended', attendance: 'PRESENT' },
-    ]);
-    expect(desk.athlete?.shortName).toBe('Bartosz Ż.');
-  });
-
-  it('excuses after a medical yes and keeps no more than that', async () => {
-    door();
-    await fireEvent.click(screen.getByLabelText(/Medical advice/));
-    await fireEvent.click(button('Excused, next'));
-    expect(written.map((f) => f.fact)).toEqual([
-      { kind: 'asked', yes: [], cleared: false, film: false, touch: false },
-      { kind: 'attended', attendance: 'EXCUSED' },
-    ]);
-  });
-
-  it('starts the next athlete with nothing ticked', async () => {
-    door();
-    await fireEvent.click(screen.getByLabelText('Filming'));
-    await fireEvent.click(button('Present, next'));
-    expect(screen.getByLabelText<HTMLInputElement>('Filming').checked).toBe(false);
   });
 });

@@ -3,14 +3,15 @@ import userEvent from '@testing-library/user-event';
 import { tick } from 'svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { outbox } from '../../lib/outbox/outbox.svelte';
+import { session } from '../../lib/session.svelte';
 import { station } from '../../../tests/protocol';
 import CheckIn from './CheckIn.svelte';
 import { Desk } from './desk.svelte';
 import Pain from './Pain.svelte';
 
 let desk: Desk;
-const written = () =>
-  desk.line.book('Ada').map((f) => f.fact as { kind: string } & Record<string, unknown>);
+const written = (of = 'Ada') =>
+  desk.line.book(of).map((f) => f.fact as { kind: string } & Record<string, unknown>);
 
 beforeEach(() => {
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
@@ -57,6 +58,30 @@ describe('pain at the station', () => {
 
 describe('the check-in', () => {
   const pain = vi.fn();
+  beforeEach(() => {
+    session.me = { id: 'me', name: 'Momo', role: 'LEAD', organisation: 'O' };
+    desk = new Desk({ ...station(['Ada', 'Bo']), tests: [], asks: true });
+  });
+
+  it('of a helper says only who takes part', async () => {
+    session.me = { id: 'me', name: 'Momo', role: 'RATER', organisation: 'O' };
+    render(CheckIn, { desk, pain });
+    const user = userEvent.setup();
+    expect(screen.queryByLabelText(/^Medical advice/)).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Cleared, next' }));
+    await user.click(screen.getByRole('button', { name: 'not today' }));
+    expect(written('Ada')).toMatchObject([{ kind: 'attended', attendance: 'PRESENT' }]);
+    expect(written('Bo')).toMatchObject([{ kind: 'attended', attendance: 'EXCUSED' }]);
+  });
+
+  it('comes first at the first station of a hall without a door, and goes on with the same athlete', async () => {
+    desk = new Desk({ ...station(['Ada', 'Bo']), asks: true });
+    expect(desk.unasked).toBe(true);
+    render(CheckIn, { desk, pain });
+    const user = userEvent.setup();
+    await user.click(screen.getByRole('button', { name: 'Present, next' }));
+    expect([desk.current, desk.unasked]).toEqual(['Ada', false]);
+  });
 
   it('begins with no consent, records what was asked, and goes on to the next', async () => {
     render(CheckIn, { desk, pain });
@@ -70,6 +95,7 @@ describe('the check-in', () => {
       { kind: 'attended', attendance: 'PRESENT' },
     ]);
     expect(desk.current).toBe('Bo');
+    expect(screen.getByLabelText('Long break from training')).not.toBeChecked();
   });
 
   it('keeps of a medical reason only that the athlete is not cleared', async () => {

@@ -96,6 +96,16 @@ class LessonIT extends ScreenTest {
         }
     }
 
+    /** Whoever leads asks everybody before they go in. */
+    private void atTheDoor(Page lead, String screening) {
+        lead.navigate(product.address() + "#/screening/" + screening + "/station/door");
+        for (int i = 1; i <= PUPILS; i++) {
+            assertThat(lead.getByTestId("athlete")).hasText("Pupil%02d H.".formatted(i));
+            button(lead, "Present, next").click();
+        }
+        arrived(lead);
+    }
+
     private static void atTheWall(Page page, int from, int to) {
         for (int i = from; i <= to; i++) {
             button(page, "Ankle at the wall left: " + (i % 6 == 0 ? "Not yet" : "Yes"))
@@ -123,7 +133,7 @@ class LessonIT extends ScreenTest {
         String screening = screening(lead);
         lead.navigate(product.address() + "#/screening/" + screening + "/plan");
         button(lead, "Remove Timed single-leg stance").click();
-        assertThat(lead.getByTestId("finish")).containsText("50:00");
+        assertThat(lead.getByTestId("finish")).containsText("50:35");
         button(lead, "Save").click();
         assertThat(button(lead, "Saved")).isVisible();
         button(lead, "Helpers’ codes").click();
@@ -131,6 +141,7 @@ class LessonIT extends ScreenTest {
         String toLunge = pass(lead, "split-squat", "Kim");
         lead.keyboard().press("Escape");
 
+        atTheDoor(lead, screening);
         Page squat = phone(toSquat, false);
         Page lunge = phone(toLunge, true);
         Page wall = lead;
@@ -150,7 +161,7 @@ class LessonIT extends ScreenTest {
         atTheWall(wall, 1, 10);
         List.of(squat, lunge, wall).forEach(LessonIT::arrived);
         assertThat(board.getByTestId("visits"))
-                .containsText("30 / 90", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
+                .containsText("60 / 120", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
 
         offline(squat, true);
         offline(lunge, true);
@@ -182,7 +193,7 @@ class LessonIT extends ScreenTest {
         List.of(squat, lunge, wall).forEach(LessonIT::arrived);
 
         assertThat(board.getByTestId("visits"))
-                .containsText("90 / 90", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
+                .containsText("120 / 120", new LocatorAssertions.ContainsTextOptions().setTimeout(ARRIVES));
         assertThat(kinds("trialOpened")).isEqualTo(3 * PUPILS);
         assertThat(kinds("viewClosed")).isEqualTo(5 * PUPILS);
         assertThat(kinds("marked"))
@@ -307,6 +318,8 @@ class LessonIT extends ScreenTest {
                 .isVisible();
         choose(page, "running-hold");
         onTo(page, button(page, Pattern.compile("Start: left, 1"))).click();
+        // counted down first
+        assertThat(button(page, "Stop")).isVisible();
         page.waitForTimeout(400);
         button(page, "Stop").click();
         button(page, "foot down").click();
@@ -345,21 +358,19 @@ class LessonIT extends ScreenTest {
         Page lead = signedIn("lead", PASSWORD);
         atTheStation(lead, "Door", roster("Do", 3), "quick-lesson/4");
         String screening = screening(lead);
-        lead.navigate(product.address() + "#/screening/" + screening + "/plan");
-        button(lead, "Add a station").click();
-        lead.getByLabel("Name", new Page.GetByLabelOptions().setExact(true))
-                .last()
-                .fill("Door");
-        button(lead, "Save").click();
-        assertThat(button(lead, "Saved")).isVisible();
-        button(lead, "Helpers’ codes").click();
-        Page door = phone(pass(lead, "station-3", "Sol"), false);
-        assertThat(door.getByLabel("Filming")).not().isChecked();
-        button(door, "Present, next").click();
-        door.getByLabel("Medical advice against exercise", new Page.GetByLabelOptions().setExact(false))
+        lead.navigate(product.address() + "#/screening/" + screening + "/station/door");
+        assertThat(lead.getByLabel("Filming")).not().isChecked();
+        lead.getByLabel("Medical advice against exercise", new Page.GetByLabelOptions().setExact(false))
                 .check();
-        assertThat(door.getByText("Takes no part until a clinician clears it.")).isVisible();
-        button(door, "Excused, next").click();
+        assertThat(lead.getByText("Takes no part until a clinician clears it.")).isVisible();
+        button(lead, "Excused, next").click();
+        allSaved(lead);
+        lead.navigate(product.address() + "#/screening/" + screening + "/plan");
+        button(lead, "Helpers’ codes").click();
+        Page door = phone(pass(lead, "door", "Sol"), false);
+        assertThat(door.getByText("Say only who takes part today.")).isVisible();
+        assertThat(door.getByText("Injury or surgery")).hasCount(0);
+        button(door, "Cleared, next").click();
         arrived(door);
         assertThat(product.count(
                         "select count(*) from athlete where clearance = 'NOT_CLEARED' and clearance_by = 'check-in'"))
@@ -372,7 +383,7 @@ class LessonIT extends ScreenTest {
         long kept = product.count(
                 "select count(*) from fact f join screening s on s.id = f.screening_id where s.id = ?::uuid",
                 screening);
-        door.navigate(pass(lead, "station-3", "Sol"));
+        door.navigate(pass(lead, "door", "Sol"));
         arrived(door);
         assertThat(product.count(
                         "select count(*) from fact f join screening s on s.id = f.screening_id where s.id = ?::uuid",

@@ -8,6 +8,7 @@ import rangordnung.core.protocol.Threshold;
 /**
  * The numbers of a hall to begin with, as data with their labels; a lead changes what their hall shows otherwise.
  *
+ * @param door     seconds for one athlete to be checked in
  * @param together seconds for one athlete at a test of both legs together
  * @param each     at a test of each leg
  * @param measured at a test that is measured by hand
@@ -17,6 +18,7 @@ import rangordnung.core.protocol.Threshold;
  */
 public record PlanRules(
         int version,
+        Threshold door,
         Threshold together,
         Threshold each,
         Threshold measured,

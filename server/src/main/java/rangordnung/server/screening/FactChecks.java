@@ -38,7 +38,7 @@ record FactChecks(
      *
      * @param account the helper's own
      */
-    record Reach(Set<String> tests, boolean checkIn, boolean legs, UUID account) {
+    record Reach(Set<String> tests, boolean legs, UUID account) {
 
         static Reach of(HallSetup hall, String station, Protocol protocol, UUID account) {
             HallSetup.StationSetup at =
@@ -53,14 +53,12 @@ record FactChecks(
                     .flatMap(t -> t.criteria().stream())
                     .flatMap(c -> c.gauge().stream())
                     .anyMatch(g -> g.combine() == Gauge.Combine.PERCENT_OF_LEG_LENGTH);
-            return new Reach(tests, at.checkIn(), legs, account);
+            return new Reach(tests, legs, account);
         }
 
         boolean sees(Fact fact, Map<UUID, String> trials) {
-            if (fact instanceof Fact.Asked) {
-                return checkIn;
-            }
-            return fact.ofTrial().map(trials::get).map(tests::contains).orElse(true);
+            return !(fact instanceof Fact.Asked)
+                    && fact.ofTrial().map(trials::get).map(tests::contains).orElse(true);
         }
     }
 
@@ -136,7 +134,8 @@ record FactChecks(
         if (fact instanceof Fact.PainReported || fact instanceof Fact.Attended) {
             allowed = true;
         } else if (fact instanceof Fact.Asked) {
-            allowed = reach.checkIn();
+            // the questions are asked by whoever leads; a helper says who takes part, which is attendance
+            allowed = false;
         } else if (fact instanceof Fact.LegMeasured) {
             allowed = reach.legs();
         } else if (fact instanceof Fact.TrialOpened opened) {

@@ -11,6 +11,7 @@ import jakarta.validation.constraints.Size;
 import java.time.LocalTime;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import rangordnung.core.Refusal;
 import rangordnung.core.Words;
 import rangordnung.core.plan.HallPlan;
@@ -68,21 +69,35 @@ public record HallSetup(
         }
     }
 
-    /** One station a test, one rater each (house convention). */
+    private static final String DOOR = "door";
+
+    /** A door that everybody passes first, then one station a test, one rater each (house convention). */
     static HallSetup usual(Protocol protocol, PlanRules rules) {
-        List<StationSetup> stations = protocol.tests().stream()
+        StationSetup door = new StationSetup(DOOR, new Text("Door", "Eingang"), List.of(), true, 1, (int)
+                rules.door().value());
+        List<StationSetup> tests = protocol.tests().stream()
                 .filter(t -> t.role() != TestDefinition.Role.RETEST)
                 .map(t -> new StationSetup(t.id(), t.name(), List.of(t.id()), false, 1, rules.seconds(t)))
                 .toList();
+        List<StationSetup> stations =
+                Stream.concat(Stream.of(door), tests.stream()).toList();
         return new HallSetup(
                 stations,
                 stations.size(),
                 (int) rules.walking().value(),
                 (int) rules.setUp().value(),
                 (int) rules.lesson().value(),
-                List.of(),
+                tests.stream().map(t -> new HallPlan.Order(DOOR, t.id())).toList(),
                 Optional.empty(),
                 Optional.empty());
+    }
+
+    /** Whether athletes are asked here before anything else: at the door; without one at the first station. */
+    boolean asks(Optional<StationSetup> at) {
+        if (stations.stream().anyMatch(StationSetup::checkIn)) {
+            return at.filter(StationSetup::checkIn).isPresent();
+        }
+        return at.isEmpty() || at.get().equals(stations.get(0));
     }
 
     public Optional<StationSetup> station(String id) {

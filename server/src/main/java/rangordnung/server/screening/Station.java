@@ -91,6 +91,7 @@ class Station {
 
     /**
      * @param at            the station, where the screening has several and one was asked for
+     * @param asks          whether athletes are asked here before anything else
      * @param tests         what is done here, in order
      * @param stoppingSigns signs that stop a screen at once, for a station without a network
      * @param mine          the account that writes here, to tell its trials from those of others
@@ -99,6 +100,7 @@ class Station {
             Screenings.ScreeningView screening,
             Optional<HallSetup.StationSetup> at,
             List<HallSetup.StationSetup> stations,
+            boolean asks,
             Protocol protocol,
             List<String> tests,
             List<Offer> offers,
@@ -147,6 +149,7 @@ class Station {
                 view,
                 at,
                 signed.pass() == null ? hall.stations() : at.stream().toList(),
+                hall.asks(at),
                 protocol,
                 tests,
                 offers(protocol),

@@ -47,7 +47,7 @@ class HallTest extends ServerTest {
                         .formatted(trial));
         assertThat(live.next()).contains("event:changed");
         Client.Answer board = lead.get(path("board")).ok();
-        assertThat(board.text("/lines/0/states/0")).isEqualTo("STARTED");
+        assertThat(board.text("/lines/0/states/1")).isEqualTo("STARTED");
         assertThat(board.body().at("/lines/0/missing").booleanValue()).isFalse();
         assertThat(board.body().at("/lines/1/missing").booleanValue()).isTrue();
 
@@ -75,8 +75,8 @@ class HallTest extends ServerTest {
                         .intValue())
                 .isEqualTo(60);
         assertThat(lead.get(path("hall")).ok().body().at("/stations"))
-                .as("one a test until the lead says otherwise")
-                .hasSize(4);
+                .as("a door and one a test until the lead says otherwise")
+                .hasSize(5);
 
         lead.put(path("hall"), hall.replace("PLACES", "2")).ok();
         assertThat(lead.get(path("hall")).ok().body().at("/stations")).hasSize(1);

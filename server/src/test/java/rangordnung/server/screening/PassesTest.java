@@ -340,10 +340,14 @@ class PassesTest extends ServerTest {
     }
 
     @Test
-    void a_medical_yes_at_the_door_leaves_only_that_the_athlete_is_not_cleared() {
+    void a_medical_yes_that_the_lead_hears_leaves_only_that_the_athlete_is_not_cleared() {
+        String asked = fact("{\"kind\":\"asked\",\"yes\":[],\"cleared\":false,\"film\":false,\"touch\":false}");
         Client door = helper("door");
-        door.post(facts(), fact("{\"kind\":\"asked\",\"yes\":[],\"cleared\":false,\"film\":false,\"touch\":false}"))
-                .ok();
+        door.post(facts(), asked).problem(403, "outside-pass");
+        lead.post(facts(), asked).ok();
+        assertThat(door.get(facts() + "?athlete=" + athlete).ok().body())
+                .as("nor is it shown to a helper")
+                .isEmpty();
 
         Client.Answer kept = lead.get("/api/teams/" + team).ok();
         assertThat(kept.text("/athletes/0/record/clearance")).isEqualTo("NOT_CLEARED");
