@@ -676,6 +676,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/station/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["round"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1000,6 +1016,8 @@ export interface components {
         BoardPace: {
             /** Format: date-time */
             finish?: string;
+            /** Format: date-time */
+            lessonEnds?: string;
             /** Format: int32 */
             of: number;
             /** Format: int32 */
@@ -1963,6 +1981,14 @@ export interface components {
             name: string;
             /** Format: double */
             perMinute: number;
+        };
+        LookAgainControllerRoundLook: {
+            /** Format: uuid */
+            athlete: string;
+            /** @enum {string} */
+            kind: "FIRST_LOOK" | "SECOND_LOOK" | "RETEST" | "TEST";
+            retest?: string;
+            test: string;
         };
         LookAgainLook: {
             criterion?: string;
@@ -4363,6 +4389,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StationStationView"];
+                };
+            };
+        };
+    };
+    round: {
+        parameters: {
+            query?: {
+                station?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAgainControllerRoundLook"][];
                 };
             };
         };

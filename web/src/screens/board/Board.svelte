@@ -9,6 +9,7 @@
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { regionWord, sideWord, stateWord } from '../../lib/words/judgement';
   import { clockTime, say } from '../../lib/words/words';
+  import MinutesLeft from './MinutesLeft.svelte';
 
   let { params }: { params: { id: string } } = $props();
   const TOGETHER = 300;
@@ -99,6 +100,7 @@
           </p>
         {/if}
       </div>
+      <MinutesLeft screening={params.id} ends={data.pace.lessonEnds} />
       <div class="relative overflow-x-auto">
         <table class="w-full text-left">
           <thead>

@@ -34,7 +34,7 @@
   }
 </script>
 
-<li class="border-t border-base-300 py-3" data-criterion={criterion.id}>
+<li class={['border-t border-base-300', reach ? 'py-1' : 'py-3']} data-criterion={criterion.id}>
   <h3 class="text-lg font-bold">{say(criterion.name)}</h3>
   {#if !reach}<p class="quiet mb-2 text-sm">{say(criterion.question)}</p>{/if}
   {#if gauge.practice && !reach}<p class="mb-2 text-sm">

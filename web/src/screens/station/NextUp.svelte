@@ -4,6 +4,7 @@
   import { markAt, place } from '../../lib/record/book';
   import { sideWord, type Cell, type Side } from '../../lib/words/judgement';
   import { say } from '../../lib/words/words';
+  import Again from './Again.svelte';
   import type { Desk } from './desk.svelte';
 
   let { desk }: { desk: Desk } = $props();
@@ -43,7 +44,8 @@
     {m.next_left({ tests: left.map((t) => say(t.name)).join(', ') })}
   </p>
 {/if}
-{#if after && after.id !== desk.current}
+{#if desk.line.waiting === 0}<Again {desk} />{/if}
+{#if after && after.id !== desk.current && desk.line.waiting > 0}
   <p class="sign mt-2 text-2xl">{m.next_who({ name: after.shortName })}</p>
 {/if}
 <p class="quiet mt-auto pt-2 text-xs leading-tight">{m.safety_line()}</p>

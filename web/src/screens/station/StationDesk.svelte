@@ -6,6 +6,7 @@
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
   import { GRADES } from '../../lib/words/judgement';
   import { say } from '../../lib/words/words';
+  import Again from './Again.svelte';
   import Bar from './Bar.svelte';
   import CheckIn from './CheckIn.svelte';
   import Conditions from './Conditions.svelte';
@@ -156,6 +157,7 @@
           <div class="mt-1"><Knows {desk} /></div>
           <div class="lg:mt-3"><Look {desk} /></div>
           <Tell {desk} />
+          {#if desk.done && !desk.retest && desk.line.waiting === 0}<Again {desk} />{/if}
           <Flags {desk} cue={() => cue.open()} />
         {/if}
         <Bar {desk} {main} cue={() => cue.open()} />

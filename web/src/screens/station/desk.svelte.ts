@@ -17,6 +17,7 @@ import { doubts, type Doubt } from '../../lib/record/doubts';
 import { voided } from '../../lib/record/voided';
 import { GRADES, type Grade, type Side, type View } from '../../lib/words/judgement';
 import { Line, NO_TEST, stopped, testOf, testsOf, type Station, type Test } from './line.svelte';
+import { Round } from './round.svelte';
 import { tasksOf, type Task } from './tasks';
 import { changed, compared, offers, type Compared, type Offer } from './retest';
 
@@ -39,13 +40,14 @@ export interface Asked {
   athlete: string;
   test: string;
   kind: string;
-  retest: string | undefined;
+  retest?: string | undefined;
 }
 
 /** The rater's desk: the trial at hand, and writing more of it. Every change is one or two facts. */
 export class Desk {
   readonly key: string;
   readonly line: Line;
+  readonly round: Round;
 
   current = $state<string | null>(null);
   view = $state<View>('FRONT');
@@ -69,6 +71,7 @@ export class Desk {
   constructor(station: Station, kept: KeptStation | null = null, key = '') {
     this.key = key;
     this.line = new Line(station, kept, key);
+    this.round = new Round(station.screening.id, station.at?.id);
     this.#testId = this.tests[0]?.id ?? '';
     this.call(this.line.after(null));
   }
@@ -218,6 +221,14 @@ export class Desk {
     if (retest && this.done) this.begin(retest);
   }
 
+  /** The next look of the second round; false where there is none. */
+  async again(): Promise<boolean> {
+    const look = this.round.take();
+    if (!look) return false;
+    await this.begins(look);
+    return true;
+  }
+
   /** Shows the plain trial of a test. */
   show(test: string): void {
     this.#retest = null;
@@ -305,7 +316,8 @@ export class Desk {
   }
 
   next(): void {
-    this.call(this.line.after(this.current));
+    if (this.round.looks?.length) void this.again();
+    else this.call(this.line.after(this.current));
   }
 
   #write(fact: Fact, supersedes?: string): FactSent {

@@ -43,6 +43,13 @@ public record ScreenResult(
         Optional<KnownBody> body,
         MovementIndex index) {
 
+    /** Whether a rater has looked at a test of this athlete, so that another look of theirs is not a second one. */
+    public boolean looked(String test, UUID rater) {
+        return Stream.concat(tests.stream(), looks.stream())
+                .anyMatch(t -> t.test().id().equals(test)
+                        && t.rater().filter(rater::equals).isPresent());
+    }
+
     /** Whole trials by other raters than the one whose trial counts, without a cue and not practised. */
     public List<TestResult> second() {
         return looks.stream()

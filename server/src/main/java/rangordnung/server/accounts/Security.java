@@ -58,6 +58,7 @@ class Security {
                         .requestMatchers(
                                 HttpMethod.GET,
                                 "/api/screenings/*/station",
+                                "/api/screenings/*/station/again",
                                 "/api/screenings/*/facts",
                                 "/api/screenings/*/books")
                         .authenticated()

@@ -89,6 +89,7 @@ class Board {
      * @param planned  visits that would be over by now by the timetable
      * @param finish   when it will be over at this pace
      * @param plannedFinish when it would be by the timetable
+     * @param lessonEnds    when the lesson is over, where it has begun
      */
     record Pace(
             Optional<Instant> started,
@@ -96,7 +97,8 @@ class Board {
             int of,
             int planned,
             Optional<Instant> finish,
-            Optional<Instant> plannedFinish) {}
+            Optional<Instant> plannedFinish,
+            Optional<Instant> lessonEnds) {}
 
     record BoardView(
             Screenings.ScreeningView screening,
@@ -172,7 +174,7 @@ class Board {
                 .count();
         int of = there.size() * hall.stations().size();
         if (there.isEmpty()) {
-            return new Pace(Optional.empty(), 0, 0, 0, Optional.empty(), Optional.empty());
+            return new Pace(Optional.empty(), 0, 0, 0, Optional.empty(), Optional.empty(), Optional.empty());
         }
         HallPlan plan = hall.plan(there.size());
         Waves timetable = timetables.get(plan);
@@ -185,6 +187,13 @@ class Board {
         int planned = timetable.visitsAfter(elapsed);
         Optional<Instant> finish =
                 start.filter(s -> visits > 0 && elapsed > 0).map(s -> s.plusSeconds(elapsed * of / visits));
-        return new Pace(start, visits, of, planned, finish, start.map(s -> s.plusSeconds(timetable.finish())));
+        return new Pace(
+                start,
+                visits,
+                of,
+                planned,
+                finish,
+                start.map(s -> s.plusSeconds(timetable.finish())),
+                start.map(s -> s.plusSeconds(hall.lessonSeconds())));
     }
 }

@@ -339,6 +339,22 @@ class PassesTest extends ServerTest {
                 .problem(400, "invalid");
     }
 
+    /** The second round: a helper hears which looks are worth it here, and nothing of what was seen. */
+    @Test
+    void a_helper_is_asked_for_second_looks_at_their_station_only() {
+        squat(lead, screening, athlete, "arch LEFT SLIGHT");
+        String again = "/api/screenings/" + screening + "/station/again";
+
+        Client.Answer atTheSquat = helper("squat").get(again).ok();
+        assertThat(atTheSquat.text("/0/kind")).isEqualTo("SECOND_LOOK");
+        assertThat(atTheSquat.body().toString()).doesNotContain("arch").doesNotContain("SLIGHT");
+        assertThat(helper("rest").get(again).ok().body().toString()).doesNotContain("overhead-squat");
+        assertThat(lead.get(again).ok().body().toString())
+                .as("nobody looks a second time at what they have seen themselves")
+                .doesNotContain("SECOND_LOOK");
+        lead.get(again + "?station=roof").problem(404, "not-found");
+    }
+
     @Test
     void a_medical_yes_that_the_lead_hears_leaves_only_that_the_athlete_is_not_cleared() {
         String asked = fact("{\"kind\":\"asked\",\"yes\":[],\"cleared\":false,\"film\":false,\"touch\":false}");
