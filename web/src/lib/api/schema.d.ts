@@ -516,6 +516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/pictures/{test}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pictures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/plan": {
         parameters: {
             query?: never;
@@ -2258,6 +2274,30 @@ export interface components {
             hipDirections: components["schemas"]["SidedListString"];
             hipEnds: components["schemas"]["SidedBoolean"];
             turnOut: components["schemas"]["SidedOptionalDouble"];
+        };
+        PicturesControllerCriterionPictures: {
+            criterion: string;
+            grades: components["schemas"]["PicturesControllerGradePicture"][];
+            /** @enum {string} */
+            plane: "FRONT" | "SIDE" | "SPACE";
+            unit: string;
+        };
+        PicturesControllerGradePicture: {
+            /** Format: int32 */
+            frames: number;
+            /** @enum {string} */
+            grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            paths: components["schemas"]["PicturesControllerPicturePath"][];
+            /** Format: double */
+            rate: number;
+            /** Format: double */
+            value: number;
+        };
+        PicturesControllerPicturePath: {
+            across: number[];
+            /** @enum {string} */
+            landmark: "HEAD" | "LEFT_EAR" | "RIGHT_EAR" | "LEFT_SHOULDER" | "RIGHT_SHOULDER" | "LEFT_ELBOW" | "RIGHT_ELBOW" | "LEFT_WRIST" | "RIGHT_WRIST" | "LOW_BACK" | "LEFT_HIP" | "RIGHT_HIP" | "LEFT_HIP_CREASE" | "RIGHT_HIP_CREASE" | "LEFT_FRONT_HIP_BONE" | "RIGHT_FRONT_HIP_BONE" | "LEFT_REAR_HIP_BONE" | "RIGHT_REAR_HIP_BONE" | "LEFT_KNEE" | "RIGHT_KNEE" | "LEFT_ANKLE" | "RIGHT_ANKLE" | "LEFT_HEEL" | "RIGHT_HEEL" | "LEFT_SECOND_TOE" | "RIGHT_SECOND_TOE" | "LEFT_BIG_TOE" | "RIGHT_BIG_TOE" | "LEFT_LITTLE_TOE" | "RIGHT_LITTLE_TOE";
+            up: number[];
         };
         PlanControllerIdle: {
             /** Format: int32 */
@@ -4085,6 +4125,29 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                test: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturesControllerCriterionPictures"][];
+                };
             };
         };
     };

@@ -10,7 +10,14 @@
   import More from './More.svelte';
   import Repetitions from './Repetitions.svelte';
 
-  let { desk, main, cue }: { desk: Desk; main: () => void; cue: () => void } = $props();
+  interface Props {
+    desk: Desk;
+    main: () => void;
+    cue: () => void;
+    /** Shows what grades look like; of the whole test, or of what was touched last. */
+    grades: (whole?: boolean) => void;
+  }
+  let { desk, main, cue, grades }: Props = $props();
 
   const byEye = $derived(desk.criteria.some((c) => !c.gauge));
   const looking = $derived(!desk.stopped && (!hand.current || desk.moment === 'look'));
@@ -42,7 +49,7 @@
 
 <div class="bar">
   {#if compares}<Comparison {desk} />
-  {:else if touched}<FocusBar {desk} />{/if}
+  {:else if touched}<FocusBar {desk} grades={() => grades()} />{/if}
   <div class="flex items-center gap-2">
     {#if looking && hand.current && desk.task?.criterion && desk.previousTask}
       <button
@@ -50,7 +57,7 @@
         aria-label={m.task_back()}
         onclick={() => desk.step(-1)}>‹</button
       >
-    {:else if looking && byEye && hand.current}<More {desk} {cue} />
+    {:else if looking && byEye && hand.current}<More {desk} {cue} grades={() => grades(true)} />
     {:else if looking && byEye && !desk.done}<Repetitions {desk} />{/if}
     <button
       class={['btn-soft-line btn h-14', hand.current ? 'w-14 px-0 text-2xl' : 'px-3']}

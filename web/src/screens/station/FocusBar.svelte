@@ -8,7 +8,7 @@
   import type { Desk } from './desk.svelte';
   import Knows from './Knows.svelte';
 
-  let { desk }: { desk: Desk } = $props();
+  let { desk, grades }: { desk: Desk; grades: () => void } = $props();
 
   const spot = $derived(
     desk.focus && desk.criteria.includes(desk.focus.criterion) ? desk.focus : null,
@@ -37,6 +37,18 @@
       >{say(variant.name)}</button
     >
   {/each}
+{/snippet}
+
+{#snippet pictures()}
+  <button class="pictures" aria-label={m.grades_title()} onclick={grades}
+    ><svg viewBox="0 0 40 24" aria-hidden="true"
+      ><path d="M5 20l3-8-3-6M15 20l5-8-5-6M25 20l8-8-8-6" /><circle cx="5" cy="3" r="2" /><circle
+        cx="15"
+        cy="3"
+        r="2"
+      /><circle cx="25" cy="3" r="2" /></svg
+    ></button
+  >
 {/snippet}
 
 {#snippet worst(at: NonNullable<typeof spot>)}
@@ -68,10 +80,11 @@
         <div class="line">
           {#if faulty && spot.criterion.variants.length}{@render variants(spot)}
           {:else if spot.criterion.family === 'HEEL_LIFT' && desk.lost.length}
-            <p role="status">
+            <p class="flex-1" role="status">
               {m.knows_heels({ what: desk.lost.map((c) => say(c.name)).join(', ') })}
             </p>
-          {:else}<p>{say(spot.criterion.question)}</p>{/if}
+          {:else}<p class="flex-1">{say(spot.criterion.question)}</p>{/if}
+          {@render pictures()}
         </div>
         <div class="flex">
           {#each GRADES as grade (grade)}
@@ -102,6 +115,7 @@
 {:else if spot && mark}
   <div class="flex items-center gap-4" role="group" aria-label={title} data-testid="focus-bar">
     <p class="sign text-lg leading-none">{title}</p>
+    {@render pictures()}
     {#if faulty}
       <div class="flex flex-1 items-center gap-1 overflow-x-auto text-sm">
         {@render variants(spot)}
@@ -152,6 +166,20 @@
   /* Once there is something to know, that stands here alone. */
   :global([data-testid='knows']:has(p)) + .hint {
     display: none;
+  }
+  .pictures {
+    display: grid;
+    flex: none;
+    place-items: center;
+    width: 3rem;
+    height: 3rem;
+    border: 1px solid color-mix(in oklab, var(--color-base-content) 45%, transparent);
+  }
+  .pictures svg {
+    width: 2.2rem;
+    fill: none;
+    stroke: currentColor;
+    stroke-width: 2;
   }
   .grade {
     display: grid;

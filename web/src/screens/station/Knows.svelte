@@ -55,6 +55,9 @@
       })}
     </p>
   {/each}
+  {#if desk.differing.length}
+    <p>{m.knows_differ({ what: desk.differing.map((c) => say(c.name)).join(', ') })}</p>
+  {/if}
   {#if desk.lost.length}
     <p>{m.knows_heels({ what: desk.lost.map((c) => say(c.name)).join(', ') })}</p>
   {/if}

@@ -4,7 +4,7 @@
   import Flags from './Flags.svelte';
   import Repetitions from './Repetitions.svelte';
 
-  let { desk, cue }: { desk: Desk; cue: () => void } = $props();
+  let { desk, cue, grades }: { desk: Desk; cue: () => void; grades: () => void } = $props();
   let dialog: HTMLDialogElement;
 </script>
 
@@ -17,6 +17,13 @@
 <dialog class="sheet" bind:this={dialog} aria-label={m.more()}>
   <p class="sign text-xl">{m.repetitions_seen()}</p>
   <Repetitions {desk} />
+  <button
+    class="btn-soft-line btn mt-3 h-12 w-full"
+    onclick={() => {
+      dialog.close();
+      grades();
+    }}>{m.grades_all()}</button
+  >
   <div class="mt-3"><Flags {desk} cue={() => (dialog.close(), cue())} /></div>
   <form method="dialog" class="mt-4">
     <button class="btn w-full btn-primary">{m.close()}</button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import GradeSheet from '../../lib/grades/GradeSheet.svelte';
   import { keys, type Key } from '../../lib/keys/keys.svelte';
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
@@ -32,6 +33,10 @@
   let pain: Pain;
   let queue: Queue;
   let cue: Cue;
+  let grades: GradeSheet;
+  /** What the grades of what was touched last look like; else of everything in this test. */
+  const showGrades = (whole = false) =>
+    grades.open(whole ? null : (desk.focus?.criterion.id ?? null), desk.view === 'BACK');
 
   const byEye = $derived(desk.criteria.filter((c) => !c.gauge));
 
@@ -75,6 +80,7 @@
     },
     { keys: ['ArrowLeft'], label: m.key_moment_back(), does: () => desk.turn(-1) },
     { keys: ['ArrowRight'], label: m.key_moment_on(), does: () => desk.turn(1) },
+    { keys: ['g'], label: m.grades_title(), does: () => showGrades() },
     { keys: ['z'], label: m.undo(), does: () => desk.undo() },
     { keys: ['p'], label: m.pain_stop(), does: () => pain.open() },
     { keys: ['c'], label: m.station_cued(), does: () => cue.open() },
@@ -137,7 +143,7 @@
         {:else}<NextUp {desk} />{/if}
       </div>
       <div class="below">
-        <Bar {desk} {main} cue={() => cue.open()} />
+        <Bar {desk} {main} cue={() => cue.open()} grades={showGrades} />
         <Moments {desk} />
       </div>
     {/if}
@@ -159,8 +165,12 @@
           <Tell {desk} />
           {#if desk.done && !desk.retest && desk.line.waiting === 0}<Again {desk} />{/if}
           <Flags {desk} cue={() => cue.open()} />
+          {#if byEye.length}<button
+              class="min-h-11 self-start underline"
+              onclick={() => showGrades(true)}>{m.grades_all()}</button
+            >{/if}
         {/if}
-        <Bar {desk} {main} cue={() => cue.open()} />
+        <Bar {desk} {main} cue={() => cue.open()} grades={showGrades} />
       {/if}
     </div>
     {#if !desk.door && !desk.unasked}<aside class="pt-2"><SetUp {desk} /></aside>{/if}
@@ -169,6 +179,7 @@
 <Pain bind:this={pain} {desk} />
 <Queue bind:this={queue} {desk} />
 <Cue bind:this={cue} {desk} />
+<GradeSheet bind:this={grades} screening={desk.station.screening} test={desk.test} />
 
 <style>
   .hand {

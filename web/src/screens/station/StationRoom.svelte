@@ -1,6 +1,7 @@
 <script lang="ts">
   import { router } from 'svelte-spa-router';
   import { onMount } from 'svelte';
+  import { picturesOf } from '../../lib/grades/pictures';
   import { api, ask, Problem } from '../../lib/api/client';
   import { keptStation, stationKey } from '../../lib/outbox/kept';
   import { outbox } from '../../lib/outbox/outbox.svelte';
@@ -23,12 +24,19 @@
       const desk = new Desk(await look(), kept, key);
       await begin(desk);
       void desk.line.prefetch();
+      void prefetchPictures(desk);
       await desk.line.keepNow();
       return desk;
     } catch (error) {
       if (kept && error instanceof Problem && error.offline) return new Desk(kept.view, kept, key);
       throw error;
     }
+  }
+
+  /** The grade pictures of what is done here, one test after the other, so that nothing else waits for them. */
+  async function prefetchPictures({ station }: Desk): Promise<void> {
+    for (const test of station.tests)
+      await picturesOf(station.screening, test).catch(() => undefined);
   }
 
   /** The look that the address asks for, as the list of looks has made it. */

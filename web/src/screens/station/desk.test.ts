@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { PROTOCOL, station } from '../../../tests/protocol';
+import { PROTOCOL, STANDARD, station } from '../../../tests/protocol';
 import { outbox } from '../../lib/outbox/outbox.svelte';
-import { markAt, place, type FactSent } from '../../lib/record/book';
+import { markAt, place, type FactSent, type Known } from '../../lib/record/book';
 import { Desk } from './desk.svelte';
 
 const criterion = (id: string) => PROTOCOL.tests[0]!.criteria.find((c) => c.id === id)!;
@@ -35,6 +35,53 @@ describe('the desk at a station', () => {
     ]);
     expect(desk.athlete?.shortName).toBe('Bartosz Ż.');
     expect(desk.line.waiting).toBe(2);
+  });
+
+  it('goes from moment to moment by itself: set up once, look, retest where one would tell more, next', () => {
+    expect(desk.moment).toBe('ready');
+    desk.goTo('look');
+    desk.closeView();
+    desk.closeView();
+    expect(desk.moment).toBe('next');
+    desk.undo();
+    expect([desk.moment, desk.view]).toEqual(['look', 'SIDE']);
+    desk.closeView();
+    desk.next();
+    expect(desk.moment).toBe('look');
+    desk.mark(criterion('knee-line'), 'LEFT', 'MARKED');
+    desk.closeView();
+    desk.closeView();
+    expect(desk.moment).toBe('tell');
+    desk.begin(desk.offers[0]!.retest);
+    expect(desk.moment).toBe('look');
+    desk.closeView();
+    desk.closeView();
+    expect(desk.moment).toBe('tell');
+    desk.back();
+    expect(desk.moment).toBe('next');
+    desk.pain({ region: 'KNEE', intensity: 8, signs: [] });
+    desk.move({ moment: 'ready' });
+    desk.turn(1);
+    expect(desk.moment).toBe('ready');
+  });
+
+  it('says where two raters saw something so differently that it is more than noise', () => {
+    const at = '2026-11-09T08:00:00Z';
+    const look = (by: string, grade: 'NONE' | 'SLIGHT' | 'SEVERE') =>
+      [
+        { kind: 'trialOpened', trial: by, test: 'overhead-squat', conditions: STANDARD },
+        { kind: 'marked', trial: by, criterion: 'arch', side: 'LEFT', grade },
+        { kind: 'viewClosed', trial: by, view: 'FRONT', repetitions: 5 },
+        { kind: 'viewClosed', trial: by, view: 'SIDE', repetitions: 5 },
+      ].map((fact, i) => ({ id: `${by}${i}`, athlete: 'Amara L.', at, author: by, fact }) as Known);
+    const differing = (...looks: Known[][]) => {
+      const view = station(['Amara L.']);
+      const book = { 'Amara L.': looks.flat() };
+      return new Desk(view, { key: '', view, books: book, at: 0 }).differing.map((c) => c.id);
+    };
+    expect(differing(look('one', 'SEVERE'))).toEqual([]);
+    expect(differing(look('one', 'SLIGHT'), look('two', 'NONE'))).toEqual([]);
+    expect(differing(look('one', 'SEVERE'), look('two', 'NONE'))).toEqual(['arch']);
   });
 
   it('lets a notch grow with each tap and go after severe', () => {

@@ -59,6 +59,7 @@ class Security {
                                 HttpMethod.GET,
                                 "/api/screenings/*/station",
                                 "/api/screenings/*/station/again",
+                                "/api/screenings/*/pictures/*",
                                 "/api/screenings/*/facts",
                                 "/api/screenings/*/books")
                         .authenticated()
