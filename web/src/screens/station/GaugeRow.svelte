@@ -8,6 +8,7 @@
   import Counter from './Counter.svelte';
   import type { Desk } from './desk.svelte';
   import LegLength from './LegLength.svelte';
+  import { hand } from '../../lib/shell/hand';
   import Reach from './Reach.svelte';
   import Sides from './Sides.svelte';
   import Tape from './Tape.svelte';
@@ -34,7 +35,10 @@
   }
 </script>
 
-<li class={['border-t border-base-300', reach ? 'py-1' : 'py-3']} data-criterion={criterion.id}>
+<li
+  class={['border-t border-base-300', hand.current ? 'py-1' : 'py-3']}
+  data-criterion={criterion.id}
+>
   <h3 class="text-lg font-bold">{say(criterion.name)}</h3>
   {#if !reach}<p class="quiet mb-2 text-sm">{say(criterion.question)}</p>{/if}
   {#if gauge.practice && !reach}<p class="mb-2 text-sm">

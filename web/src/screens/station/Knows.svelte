@@ -9,6 +9,8 @@
   let { desk }: { desk: Desk } = $props();
 
   const door = $derived(desk.missedDoor);
+  /** While a test is set up, what was seen in it tells nothing. */
+  const before = $derived(hand.current && desk.moment === 'ready');
   const CHAIR = 'chair';
   /** Pain that was reported and does not stop. */
   const pains = $derived(
@@ -39,7 +41,7 @@
         {doubtWord[doubt]()}
       </p>{/each}
   {/if}
-  {#if door && !desk.retest && !(hand.current && desk.moment === 'ready')}<p>
+  {#if door && !desk.retest && !before}<p>
       {m.knows_unasked()}
       <a
         class="inline-flex min-h-12 items-center font-bold underline"
@@ -55,10 +57,10 @@
       })}
     </p>
   {/each}
-  {#if desk.differing.length}
+  {#if desk.differing.length && !before}
     <p>{m.knows_differ({ what: desk.differing.map((c) => say(c.name)).join(', ') })}</p>
   {/if}
-  {#if desk.lost.length}
+  {#if desk.lost.length && !before}
     <p>{m.knows_heels({ what: desk.lost.map((c) => say(c.name)).join(', ') })}</p>
   {/if}
   {#if feet}<p>{m.targets_for({ name: desk.athlete?.shortName ?? '' })}: {feet}</p>{/if}

@@ -43,13 +43,17 @@ public final class Bench {
         boolean groups = memory || wanted.contains("groups-500-paint-over-json");
         boolean stations =
                 memory || wanted.contains("station-marks-over-insert") || wanted.contains("board-under-load-over-idle");
-        if (results || groups || stations) {
+        boolean taps = memory || wanted.contains("tap-over-empty");
+        if (results || groups || stations || taps) {
             try (Demo demo = Demo.start()) {
                 if (results) {
                     ServerBenchmark.measure(demo);
                 }
                 if (groups) {
                     GroupsBenchmark.measure(demo);
+                }
+                if (taps) {
+                    TapBenchmark.measure(demo);
                 }
                 if (stations) {
                     StationBenchmark.measure(demo);

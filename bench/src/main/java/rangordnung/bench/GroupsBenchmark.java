@@ -1,12 +1,6 @@
 package rangordnung.bench;
 
-import com.microsoft.playwright.Browser;
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.Playwright;
-import java.nio.file.Path;
-import java.util.List;
-import java.util.Map;
 
 /** The wall bars of 500 athletes in a browser, from the click to the paint, against fetching and parsing the same JSON there. */
 final class GroupsBenchmark {
@@ -19,20 +13,8 @@ final class GroupsBenchmark {
 
     static void measure(Demo demo) throws Exception {
         String screening = ServerBenchmark.club(demo.lead()).get("id").stringValue();
-        try (Playwright playwright = Playwright.create(
-                        new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-                Browser browser = playwright
-                        .chromium()
-                        .launch(new BrowserType.LaunchOptions()
-                                .setExecutablePath(Path.of("/usr/bin/chromium"))
-                                .setArgs(
-                                        List.of("--no-sandbox", "--disable-gpu", "--disable-background-networking")))) {
-            Page page = browser.newPage(new Browser.NewPageOptions().setViewportSize(1280, 800));
-            page.navigate(demo.address());
-            page.getByLabel("Login").fill("lead");
-            page.getByLabel("Password").fill("hall-lines-and-wall-bars");
-            page.keyboard().press("Enter");
-            page.getByText("All saved").first().waitFor();
+        try (Chromium chromium = new Chromium(demo, 1280, 800)) {
+            Page page = chromium.page();
             page.navigate(demo.address() + "#/screening/" + screening + "/results");
             page.waitForSelector("a[href$='/groups']");
             for (int i = 0; i < WARM; i++) {
