@@ -708,6 +708,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/teaching/{athlete}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["teaching"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1383,7 +1399,7 @@ export interface components {
             /** @enum {string} */
             size?: "HEEL_PLATE" | "BOX_BELOW_KNEE" | "REAR_FOOT_BOX" | "RACK_MID_DELTOID";
         };
-        Fact: components["schemas"]["FactMeasured"] | components["schemas"]["FactStanceChosen"] | components["schemas"]["FactBodyMeasured"] | components["schemas"]["FactMarked"] | components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"];
+        Fact: components["schemas"]["FactMeasured"] | components["schemas"]["FactStanceChosen"] | components["schemas"]["FactBodyMeasured"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCueTried"] | components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"];
         FactAsked: {
             cleared: boolean;
             film: boolean;
@@ -1419,6 +1435,15 @@ export interface components {
             side?: "LEFT" | "RIGHT";
             /** Format: uuid */
             trial: string;
+        };
+        FactCueTried: {
+            /** @enum {string} */
+            effect: "BETTER" | "SAME" | "WORSE";
+            exercise: string;
+            /** @enum {string} */
+            kind: "cueTried";
+            /** Format: int32 */
+            which: number;
         };
         FactInjury: {
             /** @enum {string} */
@@ -3125,6 +3150,19 @@ export interface components {
             stoppingSigns: ("NEW_OR_SHARP" | "GIVING_WAY" | "NUMBNESS" | "DIZZINESS" | "CHEST_PAIN" | "UNWELL" | "SWELLING" | "AT_REST_OR_NIGHT" | "BEYOND_TWO_WEEKS")[];
             tests: string[];
         };
+        TeachingControllerTeachingView: {
+            cues: components["schemas"]["TeachingCue"][];
+            repetitions: components["schemas"]["Threshold"];
+            tried: components["schemas"]["TeachingCue"][];
+        };
+        TeachingCue: {
+            /** @enum {string} */
+            before?: "BETTER" | "SAME" | "WORSE";
+            exercise: string;
+            /** Format: int32 */
+            which: number;
+            words: components["schemas"]["Text"];
+        };
         TestDefinition: {
             allowedWords: components["schemas"]["Text"][];
             arms: components["schemas"]["Text"];
@@ -4476,6 +4514,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LookAgainControllerRoundLook"][];
+                };
+            };
+        };
+    };
+    teaching: {
+        parameters: {
+            query?: {
+                test?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                athlete: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeachingControllerTeachingView"];
                 };
             };
         };

@@ -264,3 +264,10 @@ export const doubtWord: Record<Schemas['Outcome']['doubts'][number], () => strin
   ONE_SIDE_TREATED: m.doubt_side_treated,
   FLAGGED: m.doubt_flagged,
 };
+
+/** What a cue did. */
+export const effectWord: Record<Schemas['FactCueTried']['effect'], () => string> = {
+  BETTER: m.effect_better,
+  SAME: m.effect_same,
+  WORSE: m.effect_worse,
+};

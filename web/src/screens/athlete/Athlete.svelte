@@ -29,6 +29,7 @@
   import Links from './Links.svelte';
   import Personal from './Personal.svelte';
   import Stance from './Stance.svelte';
+  import TriedCues from './TriedCues.svelte';
   import ToldLines from './ToldLines.svelte';
   import ReadingLines from './ReadingLines.svelte';
 
@@ -301,6 +302,7 @@
           <Links report={data.links} protocol={data.protocol} names={data.names} />
           <Personal personal={data.personal} protocol={data.protocol} />
           <Stance personal={data.personal} stance={data.stance} box={data.rearFootBox} {choose} />
+          <TriedCues screening={params.id} athlete={params.athlete} />
           {#if data.decisions.length}
             <section class="floor-line pt-3">
               <h2>{m.decisions()}</h2>

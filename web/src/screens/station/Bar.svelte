@@ -16,8 +16,10 @@
     cue: () => void;
     /** Shows what grades look like; of the whole test, or of what was touched last. */
     grades: (whole?: boolean) => void;
+    /** Begins teaching, for whoever may. */
+    teach?: (() => void) | undefined;
   }
-  let { desk, main, cue, grades }: Props = $props();
+  let { desk, main, cue, grades, teach }: Props = $props();
 
   const byEye = $derived(desk.criteria.some((c) => !c.gauge));
   const looking = $derived(!desk.stopped && (!hand.current || desk.moment === 'look'));
@@ -57,7 +59,12 @@
         aria-label={m.task_back()}
         onclick={() => desk.step(-1)}>‹</button
       >
-    {:else if looking && byEye && hand.current}<More {desk} {cue} grades={() => grades(true)} />
+    {:else if looking && byEye && hand.current}<More
+        {desk}
+        {cue}
+        grades={() => grades(true)}
+        {teach}
+      />
     {:else if looking && byEye && !desk.done}<Repetitions {desk} />{/if}
     <button
       class={['btn-soft-line btn h-14', hand.current ? 'w-14 px-0 text-2xl' : 'px-3']}

@@ -4,7 +4,13 @@
   import Flags from './Flags.svelte';
   import Repetitions from './Repetitions.svelte';
 
-  let { desk, cue, grades }: { desk: Desk; cue: () => void; grades: () => void } = $props();
+  interface Props {
+    desk: Desk;
+    cue: () => void;
+    grades: () => void;
+    teach?: (() => void) | undefined;
+  }
+  let { desk, cue, grades, teach }: Props = $props();
   let dialog: HTMLDialogElement;
 </script>
 
@@ -24,6 +30,13 @@
       grades();
     }}>{m.grades_all()}</button
   >
+  {#if teach}<button
+      class="btn-soft-line btn mt-2 h-12 w-full"
+      onclick={() => {
+        dialog.close();
+        teach();
+      }}>{m.teach()}</button
+    >{/if}
   <div class="mt-3"><Flags {desk} cue={() => (dialog.close(), cue())} /></div>
   <form method="dialog" class="mt-4">
     <button class="btn w-full btn-primary">{m.close()}</button>

@@ -24,6 +24,7 @@
   import RetestAtHand from './RetestAtHand.svelte';
   import SetUp from './SetUp.svelte';
   import { swipe } from './swipe';
+  import Teach from './Teach.svelte';
   import Tell from './Tell.svelte';
   import TestChoice from './TestChoice.svelte';
   import TestTabs from './TestTabs.svelte';
@@ -34,9 +35,15 @@
   let queue: Queue;
   let cue: Cue;
   let grades: GradeSheet;
+  /** Teaching is a mode of its own: nothing is marked in it. Helpers only look. */
+  let teaching = $state(false);
   /** What the grades of what was touched last look like; else of everything in this test. */
   const showGrades = (whole = false) =>
     grades.open(whole ? null : (desk.focus?.criterion.id ?? null), desk.view === 'BACK');
+
+  const mayTeach = $derived(
+    session.me && !session.opened ? () => void (teaching = true) : undefined,
+  );
 
   const byEye = $derived(desk.criteria.filter((c) => !c.gauge));
 
@@ -81,6 +88,9 @@
     { keys: ['ArrowLeft'], label: m.key_moment_back(), does: () => desk.turn(-1) },
     { keys: ['ArrowRight'], label: m.key_moment_on(), does: () => desk.turn(1) },
     { keys: ['g'], label: m.grades_title(), does: () => showGrades() },
+    ...(mayTeach
+      ? [{ keys: ['t'], label: m.teach(), does: () => void (teaching = !teaching) }]
+      : []),
     { keys: ['z'], label: m.undo(), does: () => desk.undo() },
     { keys: ['p'], label: m.pain_stop(), does: () => pain.open() },
     { keys: ['c'], label: m.station_cued(), does: () => cue.open() },
@@ -135,6 +145,7 @@
       {/if}
       <div class="stage" data-testid="stage">
         {#if desk.stopped}{@render stoppedHere()}
+        {:else if teaching}<Teach {desk} leave={() => (teaching = false)} />
         {:else if desk.moment === 'ready'}
           {#if desk.retest}<RetestAtHand {desk} /><Conditions {desk} />
           {:else}<Knows {desk} /><SetUp {desk} />{/if}
@@ -142,10 +153,10 @@
         {:else if desk.moment === 'tell'}<Tell {desk} />
         {:else}<NextUp {desk} />{/if}
       </div>
-      <div class="below">
-        <Bar {desk} {main} cue={() => cue.open()} grades={showGrades} />
-        <Moments {desk} />
-      </div>
+      {#if !teaching || desk.stopped}<div class="below">
+          <Bar {desk} {main} cue={() => cue.open()} grades={showGrades} teach={mayTeach} />
+          <Moments {desk} />
+        </div>{/if}
     {/if}
   </div>
 {:else}
@@ -159,6 +170,7 @@
         <ViewTabs {desk} />
         <RetestAtHand {desk} />
         {#if desk.stopped}{@render stoppedHere()}
+        {:else if teaching}<Teach {desk} leave={() => (teaching = false)} />
         {:else}
           <div class="mt-1"><Knows {desk} /></div>
           <div class="lg:mt-3"><Look {desk} /></div>
@@ -169,8 +181,16 @@
               class="min-h-11 self-start underline"
               onclick={() => showGrades(true)}>{m.grades_all()}</button
             >{/if}
+          {#if mayTeach}<button class="min-h-11 self-start underline" onclick={mayTeach}
+              >{m.teach()}</button
+            >{/if}
         {/if}
-        <Bar {desk} {main} cue={() => cue.open()} grades={showGrades} />
+        {#if !teaching || desk.stopped}<Bar
+            {desk}
+            {main}
+            cue={() => cue.open()}
+            grades={showGrades}
+          />{/if}
       {/if}
     </div>
     {#if !desk.door && !desk.unasked}<aside class="pt-2"><SetUp {desk} /></aside>{/if}

@@ -573,6 +573,11 @@ export class Desk {
     else this.#write({ kind: 'trialFlagged', trial: this.#open(), flag, ...(words && { words }) });
   }
 
+  /** A cue was taught; it is kept apart from every trial. */
+  taught(cue: Omit<Schemas['FactCueTried'], 'kind'>): void {
+    this.#write({ kind: 'cueTried', ...cue });
+  }
+
   attend(attendance: Schemas['FactAttended']['attendance']): void {
     this.#write({ kind: 'attended', attendance });
   }

@@ -547,6 +547,51 @@ class LessonIT extends ScreenTest {
         assertThat(desk.locator("[data-focus='DEPTH_AND_SPINE']")).containsText("Ca05 Hall");
     }
 
+    @Test
+    @Order(8)
+    void grades_are_pictured_a_second_round_is_offered_and_cues_are_taught() {
+        Page page = signIn(page(390, 844), "lead", PASSWORD);
+        atTheStation(page, "More", roster("Mo", 1), "standard-floor/1");
+        String screening = screening(page);
+        ready(page);
+        touch(page, "knee-line LEFT", 2);
+        button(page, "What the grades look like").click();
+        Locator grades = page.locator("dialog[open]");
+        assertThat(grades.getByRole(AriaRole.HEADING, new Locator.GetByRoleOptions().setName("Knee line")))
+                .isVisible();
+        assertThat(grades.locator("figure svg")).hasCount(8);
+        assertThat(grades.getByText("45.0 % of foot length")).isVisible();
+        button(page, "Close").click();
+        bothViews(page);
+        allSaved(page);
+
+        page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Next"))
+                .click();
+        button(page, "Second round").click();
+        assertThat(page.getByTestId("round")).containsText("Looks in the second round");
+        button(page, "Next look").click();
+        assertThat(page.getByTestId("retest")).containsText("Change nothing else.");
+
+        button(page, "More").click();
+        button(page, "Teach").click();
+        for (int i = 1; i <= 3; i++) {
+            button(page, "Repetition " + i + " of 3").click();
+        }
+        button(page, "better").click();
+        button(page, "Back to looking").click();
+        allSaved(page);
+        assertThat(product.count("select count(*) from fact where body->>'kind' = 'cueTried'"))
+                .isEqualTo(1);
+
+        Page desk = signIn(page(1280, 800), "lead", PASSWORD);
+        explained(desk, screening, "Mo01 Hall");
+        assertThat(desk.getByTestId("tried-cues")).containsText("better");
+        desk.navigate(product.address() + "#/screening/" + screening + "/board");
+        desk.getByLabel("Minutes left").fill("10");
+        button(desk, "What would they buy?").click();
+        assertThat(desk.getByTestId("minutes")).containsText("more athletes stand in the right group");
+    }
+
     /** The large button until something is there: one measurement after the other. */
     private static Locator onTo(Page phone, Locator wanted) {
         while (!wanted.first().isVisible()) {

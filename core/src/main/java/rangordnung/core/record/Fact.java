@@ -294,6 +294,32 @@ public sealed interface Fact {
         }
     }
 
+    /**
+     * A cue that was taught, for as many repetitions as one cue gets; it is no trial and is not ranked.
+     *
+     * @param exercise whose cue it is
+     * @param which    0 is its main cue, from 1 on one that takes its place
+     * @param effect   what it did, as seen at once
+     */
+    record CueTried(String exercise, int which, Effect effect) implements Fact {
+
+        /** Most cues that one exercise has (house convention). */
+        private static final int MOST = 20;
+
+        /** What a cue did. */
+        public enum Effect {
+            BETTER,
+            SAME,
+            WORSE
+        }
+
+        public CueTried {
+            Refusal.name(exercise, "exercise");
+            Refusal.within(which, 0, MOST, "", "which");
+            Refusal.present(effect, "effect");
+        }
+    }
+
     /** A retest and the trial that it is held against. */
     record RetestOf(String retest, UUID baseline) {
         public RetestOf {

@@ -53,7 +53,8 @@ class Security {
                         .permitAll()
                         .requestMatchers("/error")
                         .permitAll()
-                        .requestMatchers(HttpMethod.GET, "/api/today", "/api/protocols/**")
+                        .requestMatchers(
+                                HttpMethod.GET, "/api/today", "/api/protocols/**", "/api/screenings/*/teaching/*")
                         .hasAnyRole("LEAD", "RATER")
                         .requestMatchers(
                                 HttpMethod.GET,

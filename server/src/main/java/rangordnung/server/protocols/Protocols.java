@@ -21,6 +21,7 @@ import rangordnung.core.link.LinkRules;
 import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.simulated.PoseRules;
 import rangordnung.core.placement.PlacementRules;
+import rangordnung.core.placement.TeachingRules;
 import rangordnung.core.plan.PlanRules;
 import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.BodyRules;
@@ -59,6 +60,7 @@ public class Protocols {
     private final PoseRules poseRules;
     private final BodyRules bodyRules;
     private final CertaintyRules certaintyRules;
+    private final TeachingRules teachingRules;
     private final PlanRules planRules;
     private final Battery battery;
     private final List<Protocol> shipped;
@@ -71,6 +73,8 @@ public class Protocols {
         this.tenancy = tenancy;
         this.clock = clock;
         this.ladders = json.read(resource(ShippedData.LADDERS), Ladders.class);
+        this.teachingRules =
+                json.read(resource(ShippedData.TEACHING), TeachingRules.class).checked(ladders);
         this.planRules = json.read(resource(ShippedData.PLAN), PlanRules.class);
         this.motionRules = json.read(resource(ShippedData.MOTION), MotionRules.class);
         this.poseRules = json.read(resource(ShippedData.POSE), PoseRules.class);
@@ -198,6 +202,10 @@ public class Protocols {
 
     public PlacementRules placementRules() {
         return placementRules;
+    }
+
+    public TeachingRules teachingRules() {
+        return teachingRules;
     }
 
     public CertaintyRules certaintyRules() {

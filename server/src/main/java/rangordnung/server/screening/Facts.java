@@ -478,7 +478,8 @@ public class Facts {
             "trialFlagged",
             "legMeasured",
             "bodyMeasured",
-            "stanceChosen");
+            "stanceChosen",
+            "cueTried");
 
     private String kind(String body) {
         try {

@@ -29,13 +29,18 @@ class AddressesTest extends ServerTest {
                             "get /api/today",
                             "get /api/protocols",
                             "get /api/protocols/{id}/{version}",
+                            "get /api/screenings/{id}/teaching/{athlete}",
                             "get /api/screenings/{id}/station",
+                            "get /api/screenings/{id}/station/again",
+                            "get /api/screenings/{id}/pictures/{test}",
                             "get /api/screenings/{id}/facts",
                             "get /api/screenings/{id}/books",
                             "post /api/screenings/{id}/facts"),
             "helper",
                     Set.of(
                             "get /api/screenings/{id}/station",
+                            "get /api/screenings/{id}/station/again",
+                            "get /api/screenings/{id}/pictures/{test}",
                             "get /api/screenings/{id}/facts",
                             "get /api/screenings/{id}/books",
                             "post /api/screenings/{id}/facts"));

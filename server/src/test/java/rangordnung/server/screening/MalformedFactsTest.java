@@ -42,6 +42,7 @@ class MalformedFactsTest extends ServerTest {
             Map.entry("stanceCentimetres", 30),
             Map.entry("worst", "MARKED"),
             Map.entry("words", "chest up"),
+            Map.entry("exercise", "goblet-squat"),
             Map.entry("turnOut", Map.of("left", 5, "right", 5)),
             Map.entry("retest", "heels-up"));
     /** Parts that are not said again where another fact of their kind is a whole one without them. */
