@@ -245,8 +245,20 @@ export class Desk {
     if (this.current !== look.athlete) return;
     this.show(this.tests.some((t) => t.id === look.test) ? look.test : this.#testId);
     if (look.kind === 'SECOND_LOOK') this.lookAgain();
+    if (look.kind === 'FIRST_LOOK') this.#openView();
     const retest = this.station.protocol.retests.find((r) => r.id === look.retest);
     if (retest && this.done) this.begin(retest);
+  }
+
+  /** Looks at whatever could not be told, in the view where that was. */
+  #openView(): void {
+    const unclear = this.test.criteria.find((c) =>
+      [place(c, 'LEFT'), place(c, 'RIGHT'), place(c, undefined)].some(
+        (at) => markAt(this.#trial, at).unclear,
+      ),
+    );
+    this.view = this.views.find((v) => unclear?.views.includes(v)) ?? this.view;
+    this.goTo('look');
   }
 
   /** The next look of the second round; false where there is none. */
