@@ -66,15 +66,15 @@
   }
 </script>
 
-<section class="mt-3 grid gap-4 lg:max-w-3xl" aria-label={m.check_in()}>
+<section class="mt-1 grid gap-2 lg:mt-3 lg:max-w-3xl lg:gap-4" aria-label={m.check_in()}>
   {#if lead}
-    <p class="border-l-4 border-base-content pl-3 text-lg">{m.ask_words()}</p>
+    <p class="border-l-4 border-base-content pl-3 leading-tight lg:text-lg">{m.ask_words()}</p>
     <fieldset class="grid">
       <legend class="sign text-xl">{m.ask_title()}</legend>
-      <button class="btn-soft-line btn mt-1 min-h-14 justify-start" onclick={pain}
+      <button class="btn-soft-line btn mt-1 h-12 justify-start" onclick={pain}
         >{m.ask_pain()}</button
       >
-      <label class="flex min-h-14 items-center gap-3 border-b border-base-300">
+      <label class="flex min-h-12 items-center gap-3 border-b border-base-300 leading-tight">
         <input
           type="checkbox"
           class="checkbox checkbox-lg"
@@ -82,7 +82,7 @@
         />{m.ask_medical()}
       </label>
       {#each questions as [value, word] (value)}
-        <label class="flex min-h-14 items-center gap-3 border-b border-base-300">
+        <label class="flex min-h-12 items-center gap-3 border-b border-base-300 leading-tight">
           <input type="checkbox" class="checkbox checkbox-lg" {value} bind:group={yes} />{word()}
         </label>
         {#if value === 'INJURY_IN_TWELVE_MONTHS' && injured}
@@ -112,34 +112,34 @@
     {#if medical}<p class="border-l-4 border-error pl-3 font-bold" role="alert">
         {m.ask_medical_yes()}
       </p>{/if}
-    <fieldset class="grid sm:grid-cols-2">
+    <fieldset class="grid grid-cols-2">
       <legend class="sign text-xl">{m.consent()}</legend>
-      <label class="flex min-h-14 items-center gap-3"
+      <label class="flex min-h-12 items-center gap-3 leading-tight"
         ><input
           type="checkbox"
           class="checkbox checkbox-lg"
           bind:checked={film}
         />{m.consent_film()}</label
       >
-      <label class="flex min-h-14 items-center gap-3"
+      <label class="flex min-h-12 items-center gap-3 leading-tight"
         ><input
           type="checkbox"
           class="checkbox checkbox-lg"
           bind:checked={touch}
         />{m.consent_touch()}</label
       >
-      <p class="quiet text-sm sm:col-span-2">{m.consent_minor()}</p>
+      <p class="quiet col-span-2 text-sm leading-tight">{m.consent_minor()}</p>
     </fieldset>
   {:else}
-    <p class="border-l-4 border-base-content pl-3 text-lg">{m.door_words()}</p>
+    <p class="border-l-4 border-base-content pl-3 leading-tight lg:text-lg">{m.door_words()}</p>
   {/if}
   <div class="grid grid-cols-3 gap-2">
     {#each away as [attendance, word] (attendance)}
-      <button class="btn-soft-line btn h-14" onclick={() => send(attendance)}>{word()}</button>
+      <button class="btn-soft-line btn h-12" onclick={() => send(attendance)}>{word()}</button>
     {/each}
   </div>
   {#if lead}
-    <button class={['btn h-16 text-xl', medical ? 'btn-warning' : 'btn-primary']} onclick={present}
+    <button class={['btn h-14 text-xl', medical ? 'btn-warning' : 'btn-primary']} onclick={present}
       >{medical ? m.check_in_excused() : m.check_in_present()}</button
     >
   {:else}

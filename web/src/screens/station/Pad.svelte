@@ -51,20 +51,22 @@
     position: fixed;
     inset: 0;
     z-index: 30;
-    display: grid;
-    grid-template-rows: 1fr auto minmax(55%, auto);
-    justify-items: center;
+    display: flex;
+    flex-direction: column;
     align-items: center;
     padding: 0.75rem;
     background: var(--color-base-100);
   }
   output {
+    display: grid;
+    flex: 1;
+    place-items: center;
     font-size: min(34vw, 28vh);
     line-height: 1;
   }
   button {
-    align-self: stretch;
     width: 100%;
+    height: 55%;
     border: 4px solid var(--color-base-content);
     background: var(--color-error);
     color: var(--color-error-content);

@@ -246,7 +246,6 @@ class DemoIT extends ScreenTest {
         });
         Page phone = signIn(page(390, 844), "lead", DEMO_PASSWORD);
         show(phone, screens.get("station"));
-        phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("set-up-phone.png")));
         ready(phone);
         touch(phone, "turn-out LEFT", 1);
         phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("station-phone.png")));
