@@ -4,7 +4,7 @@
  */
 async () => {
   const SMALLEST = 48;
-  const frame = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done, 20)));
+  const frame = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
   const all = (selector) => [...document.querySelectorAll(selector)];
   const tabs = () => all('[data-testid=moments] [role=tab]');
   const main = () => document.querySelector('[data-testid=main]');

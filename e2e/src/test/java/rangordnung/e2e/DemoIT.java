@@ -246,7 +246,7 @@ class DemoIT extends ScreenTest {
         });
         Page phone = signIn(page(390, 844), "lead", DEMO_PASSWORD);
         show(phone, screens.get("station"));
-        ready(phone);
+        phone.getByTestId("moments").getByText("Front").click();
         touch(phone, "turn-out LEFT", 1);
         phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("station-phone.png")));
         for (String name : List.of("door", "balance")) {
@@ -254,7 +254,7 @@ class DemoIT extends ScreenTest {
             phone.screenshot(new ScreenshotOptions().setPath(folder.resolve(name + "-phone.png")));
         }
         show(phone, all.get("squat"));
-        ready(phone);
+        phone.getByTestId("moments").getByText("Front").click();
         button(phone, "Front: seen").click();
         touch(phone, "heels LEFT", 2);
         touch(phone, "depth ", 2);
