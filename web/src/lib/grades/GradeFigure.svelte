@@ -17,6 +17,7 @@
   }
   let { criterion, grade, pictures, picture, behind, time }: Props = $props();
 
+  /** How far from clean each grade is drawn, and seconds of one movement there and back (house convention). */
   const AMOUNT: Record<Grade, number> = { NONE: 0, SLIGHT: 0.33, MARKED: 0.66, SEVERE: 1 };
   const ROUND = 2.5;
   const across = $derived(behind ? -1 : 1);

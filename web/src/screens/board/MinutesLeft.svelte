@@ -12,7 +12,9 @@
   let { screening, ends }: Props = $props();
 
   const MINUTE = 60_000;
+  /** Minutes where the lesson says nothing, and the most that can be said (house convention). */
   const USUAL = 5;
+  const MOST = 120;
   /** What the lesson leaves; before and after it the lead says how long there is. */
   const left = $derived(ends ? Math.floor((Date.parse(ends) - Date.now()) / MINUTE) : 0);
   let typed = $state<number | null>(null);
@@ -31,7 +33,7 @@
   });
   const gain = $derived(fit.reduce((sum, q) => sum + q.look.drop, 0));
 
-  async function ask_() {
+  async function load() {
     error = null;
     try {
       view = await ask(
@@ -54,11 +56,11 @@
       class="input w-20 text-right"
       type="number"
       min="1"
-      max="120"
+      max={MOST}
       value={minutes}
       onchange={(e) => {
         const value = e.currentTarget.valueAsNumber;
-        typed = value >= 1 && value <= 120 ? value : null;
+        typed = value >= 1 && value <= MOST ? value : null;
       }}
     />
   </label>
@@ -72,7 +74,7 @@
         >{m.minutes_round()}</a
       >{/if}
   {/if}
-  <button class="btn-soft-line btn" onclick={ask_}
+  <button class="btn-soft-line btn" onclick={load}
     >{view ? m.minutes_again() : m.minutes_ask()}</button
   >
   {#if error}<p role="alert">{trouble(error)}</p>{/if}

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { push } from 'svelte-spa-router';
   import { m } from '../../lib/paraglide/messages';
   import { hand } from '../../lib/shell/hand';
   import { say } from '../../lib/words/words';
   import type { Desk } from './desk.svelte';
+  import StationChoice from './StationChoice.svelte';
 
   let { desk, queue, pain }: { desk: Desk; queue: () => void; pain: () => void } = $props();
 </script>
@@ -12,19 +12,7 @@
   <div class="min-w-0 flex-1">
     <p class="quiet flex items-baseline gap-1 text-sm whitespace-nowrap">
       {#if desk.station.stations.length > 1 && !hand.current}
-        <select
-          class="-ml-1 min-h-9 bg-transparent font-bold underline"
-          aria-label={m.station_which()}
-          value={desk.station.at?.id ?? ''}
-          onchange={(e) =>
-            push(
-              `/screening/${desk.station.screening.id}/station${e.currentTarget.value ? `/${e.currentTarget.value}` : ''}`,
-            )}
-        >
-          <option value="">{m.station_all()}</option>
-          {#each desk.station.stations as s (s.id)}<option value={s.id}>{say(s.name)}</option
-            >{/each}
-        </select>
+        <StationChoice {desk} look="-ml-1 min-h-9 bg-transparent font-bold underline" />
       {:else}<strong class="truncate"
           >{desk.door
             ? m.check_in()

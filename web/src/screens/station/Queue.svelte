@@ -1,10 +1,9 @@
 <script lang="ts">
   import { m } from '../../lib/paraglide/messages';
-  import { push } from 'svelte-spa-router';
   import { hand } from '../../lib/shell/hand';
-  import { say } from '../../lib/words/words';
   import { stateWord } from '../../lib/words/judgement';
   import type { Desk } from './desk.svelte';
+  import StationChoice from './StationChoice.svelte';
 
   let { desk }: { desk: Desk } = $props();
   let dialog: HTMLDialogElement;
@@ -47,18 +46,7 @@
     </div>
   {/if}
   {#if hand.current && desk.station.stations.length > 1}
-    <select
-      class="select mt-2 h-12 w-full"
-      aria-label={m.station_which()}
-      value={desk.station.at?.id ?? ''}
-      onchange={(e) =>
-        push(
-          `/screening/${desk.station.screening.id}/station${e.currentTarget.value ? `/${e.currentTarget.value}` : ''}`,
-        )}
-    >
-      <option value="">{m.station_all()}</option>
-      {#each desk.station.stations as s (s.id)}<option value={s.id}>{say(s.name)}</option>{/each}
-    </select>
+    <StationChoice {desk} look="select mt-2 h-12 w-full" />
   {/if}
   <ul class="mt-2">
     {#each desk.line.athletes as queued (queued.id)}

@@ -15,8 +15,9 @@
   }
   let { desk, criterion, gauge, side, label }: Props = $props();
 
+  /** Centimetres of one step (house convention). */
   const STEP = 0.5;
-  /** Where the tape begins before anything is measured, as a share of its length. */
+  /** Where the tape begins before anything is measured, as a share of its length (house convention). */
   const BEGIN = 0.4;
   /** Centimetres of tape to be seen on either side of the mark, and between figures. */
   const SEEN = 12;

@@ -17,6 +17,7 @@ import { doubts, type Doubt } from '../../lib/record/doubts';
 import { voided } from '../../lib/record/voided';
 import { GRADES, type Grade, type Side, type View } from '../../lib/words/judgement';
 import { Line, NO_TEST, stopped, testOf, testsOf, type Station, type Test } from './line.svelte';
+import { differing } from './differing';
 import { Round } from './round.svelte';
 import { tasksOf, type Task } from './tasks';
 import { changed, compared, offers, type Compared, type Offer } from './retest';
@@ -194,29 +195,8 @@ export class Desk {
   /** What two raters saw so differently that it is more than noise; kept from whoever looks a second time. */
   get differing(): Criterion[] {
     if (this.second || this.#retest || this.door) return [];
-    const book = this.line.book(this.current);
-    const authors = new Set(
-      book.flatMap((f) =>
-        f.fact.kind === 'trialOpened' && f.fact.test === this.#testId && !f.fact.retest
-          ? [f.author]
-          : [],
-      ),
-    );
-    const looks = [...authors]
-      .map((by) => read(this.test, book, { retest: null, by }))
-      .filter((trial) => complete(this.test, trial));
-    const grade = (trial: Trial, at: string) =>
-      GRADES.indexOf(markAt(trial, at).grade ?? 'NONE') * (markAt(trial, at).unclear ? NaN : 1);
-    const places = (c: Criterion) =>
-      c.extent === 'SIDED' ? [place(c, 'LEFT'), place(c, 'RIGHT')] : [place(c, undefined)];
-    return this.criteria.filter(
-      (c) =>
-        !c.gauge &&
-        places(c).some((at) => {
-          const grades = looks.map((trial) => grade(trial, at)).filter((g) => !Number.isNaN(g));
-          return Math.max(...grades) - Math.min(...grades) >= this.station.noise.grades;
-        }),
-    );
+    const differ = differing(this.test, this.line.book(this.current), this.station.noise.grades);
+    return this.criteria.filter((c) => differ.includes(c));
   }
 
   #read(test: Test | undefined, retest: string | null, athlete = this.current): Trial {

@@ -1,3 +1,4 @@
+/** Pixels across, and how many times more across than along (house convention). */
 const FAR = 60;
 const FLAT = 2;
 

@@ -31,7 +31,11 @@ public final class GradePictures {
     /** Of whom the pictures are, in metres (house convention). */
     private static final double STATURE = 1.7;
 
+    /** Degrees that the shin bends forward, more than any test asks for (house convention). */
     private static final double ANKLE = 40;
+
+    /** A little below parallel, degrees of the thigh (house convention). */
+    private static final double DEPTH = -3;
 
     /** Where the tail begins to tuck, degrees of the thigh above parallel (house convention). */
     private static final double TUCK_FROM = 25;
@@ -135,7 +139,7 @@ public final class GradePictures {
                 Side.LEFT,
                 1,
                 TEMPO,
-                -3,
+                DEPTH,
                 build.hipSpacing(),
                 0,
                 0,
