@@ -68,7 +68,7 @@ public final class GradePictures {
                 "turn-out-change", (s, value) -> s.with(s.faults().withTurningFeet(value)),
                 "pelvic-shift", (s, value) -> s.with(s.faults().withPelvis(value, 0)),
                 "pelvic-obliquity", (s, value) -> s.with(s.faults().withPelvis(0, value)),
-                "thigh-angle", Script::withDepth,
+                "thigh-angle", (s, value) -> s.withDepth(Math.min(Script.SHALLOWEST, Math.max(Script.DEEPEST, value))),
                 "trunk-minus-shin", (s, value) -> leaning(s, value + clean(s).shin()),
                 "trunk-lean", this::leaning,
                 "tuck-before-target", (s, value) -> s.with(s.faults().withTuck(value, TUCK_FROM)),

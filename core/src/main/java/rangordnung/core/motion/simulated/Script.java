@@ -33,6 +33,11 @@ public record Script(
         double sway,
         Faults faults) {
 
+    /** Angles of the thigh that can be told, degrees above parallel (house convention). */
+    static final double DEEPEST = -40;
+
+    static final double SHALLOWEST = 80;
+
     /** What can be performed. */
     public enum Exercise {
         SQUAT,
@@ -66,8 +71,8 @@ public record Script(
         if (!(stance >= 0.05 && stance <= 1.2)) {
             throw Refusal.outOfRange("stance", (double) Math.round(stance * 100), 5, 120, "cm");
         }
-        if (!(depth >= -40 && depth <= 80)) {
-            throw Refusal.outOfRange("depth", depth, -40, 80, "degrees");
+        if (!(depth >= DEEPEST && depth <= SHALLOWEST)) {
+            throw Refusal.outOfRange("depth", depth, DEEPEST, SHALLOWEST, "degrees");
         }
     }
 
