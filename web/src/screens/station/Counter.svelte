@@ -18,6 +18,7 @@
   const value = (part: string) => desk.valueAt(criterion, undefined, part, 1)?.value;
   const open = $derived(gauge.parts.find((p) => value(p.id) === undefined));
   let chosen = $state<string | null>(null);
+  let held = $state(false);
   const part = $derived(gauge.parts.find((p) => p.id === chosen) ?? open);
   const sum = $derived(gauge.parts.reduce((all, p) => all + (value(p.id) ?? 0), 0));
 
@@ -70,7 +71,8 @@
       >{m.counter_start({ seconds: integer(watch.cap) })}</button
     >
   </div>
-  {#if watch.running}<Pad
+  {#if watch.running || held}<Pad
+      bind:held
       {watch}
       label={m.counter_error()}
       count={value(part.id) ?? 0}

@@ -11,8 +11,10 @@
     touch: () => void;
     /** What is counted so far, where something is. */
     count?: number;
+    /** A finger is still down: the pad stays, or its touch would reach what lies beneath. */
+    held: boolean;
   }
-  let { watch, label, touch, count }: Props = $props();
+  let { watch, label, touch, count, held = $bindable() }: Props = $props();
   let pad: HTMLButtonElement;
 
   const KEYS = [' ', 'Enter'];
@@ -41,7 +43,13 @@
   <button
     bind:this={pad}
     class="sign"
-    onpointerdown={(e) => (e.preventDefault(), press())}
+    onpointerdown={(e) => {
+      e.preventDefault();
+      held = true;
+      press();
+    }}
+    onclick={() => (held = false)}
+    onpointercancel={() => (held = false)}
     {onkeydown}>{watch.before ? m.timer_call_off() : label}</button
   >
 </div>

@@ -23,6 +23,7 @@
   let chosen = $state<{ side: Side; attempt: number } | null>(null);
   /** The watch was stopped, and why is not said yet. */
   let stopped = $state(false);
+  let held = $state(false);
 
   const watch = new Stopwatch(
     // the cap belongs to the test, which does not change while this is shown
@@ -95,11 +96,11 @@
   {/snippet}
 </Sides>
 
+{#if watch.running || held}<Pad {watch} label={m.timer_stop()} touch={stop} bind:held />{/if}
 {#if at && !stopped}
   <button class="btn mt-2 h-40 w-full text-2xl btn-primary lg:h-20" onclick={begin}
     >{m.timer_start({ side: sideWord[at.side](), attempt: at.attempt })}</button
   >
-  {#if watch.running}<Pad {watch} label={m.timer_stop()} touch={stop} />{/if}
 {/if}
 {#if stopped}
   <p class="mt-2 font-bold">
