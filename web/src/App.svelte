@@ -16,6 +16,7 @@
   const join = wrap({ asyncComponent: () => import('./screens/join/Join.svelte') });
   const today = wrap({ asyncComponent: () => import('./screens/today/Today.svelte') });
   const station = wrap({ asyncComponent: () => import('./screens/station/Station.svelte') });
+  const practice = wrap({ asyncComponent: () => import('./screens/practice/Practice.svelte') });
   const lead: RouteDefinition = {
     '/': today,
     '/roster': wrap({ asyncComponent: () => import('./screens/roster/Teams.svelte') }),
@@ -30,6 +31,7 @@
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,
+    '/screening/:id/practice/:station?': practice,
     '/screening/:id/plan': wrap({ asyncComponent: () => import('./screens/plan/Plan.svelte') }),
     '/screening/:id/sheets': wrap({ asyncComponent: () => import('./screens/plan/Sheets.svelte') }),
     '/screening/:id/board': wrap({ asyncComponent: () => import('./screens/board/Board.svelte') }),
@@ -58,11 +60,13 @@
     '/': today,
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,
+    '/screening/:id/practice/:station?': practice,
     '*': Gone,
   };
   const helper: RouteDefinition = {
     '/join/:code': join,
     '/screening/:id/station/:station': station,
+    '/screening/:id/practice/:station?': practice,
     '*': wrap({ asyncComponent: () => import('./screens/join/Opened.svelte') }),
   };
   const outside: RouteDefinition = {

@@ -32,7 +32,7 @@ export function json(body: object, status = 200): Response {
  */
 export function answering(more: Record<string, Told> = {}): Sent[] {
   const told: Record<string, Told> = {
-    '/protocols/standard-floor/5': answer('protocol'),
+    '/protocols/standard-floor/6': answer('protocol'),
     '/ladders': answer('ladders'),
     '/results': answer('results'),
     '/groups': answer('groups'),

@@ -20,7 +20,13 @@ const text = (en: string) => ({ en, de: en });
 /** What the server adds to the first version, which has neither. */
 export const PROTOCOL: Schemas['Protocol'] = {
   ...raw,
-  tests: raw.tests.map((t) => ({ ...t, legs: 'TOGETHER', role: 'SCREEN', standard: STANDARD })),
+  tests: raw.tests.map((t) => ({
+    ...t,
+    legs: 'TOGETHER',
+    role: 'SCREEN',
+    standard: STANDARD,
+    criteria: t.criteria.map(filled),
+  })),
   retests: [
     {
       id: 'heels-up',
@@ -82,7 +88,7 @@ interface Battery {
   retests: Schemas['Retest'][];
 }
 
-const batteryFile = '../core/src/main/resources/rangordnung/protocols/battery.4.json';
+const batteryFile = '../core/src/main/resources/rangordnung/protocols/battery.5.json';
 
 /** A station with tests of the battery, as the server puts them together. */
 export function stationWith(athletes: string[], ...ids: string[]): Schemas['StationStationView'] {
@@ -95,7 +101,15 @@ export function stationWith(athletes: string[], ...ids: string[]): Schemas['Stat
       if (!base) throw new Error(`The battery has no criterion ${criterion}`);
       return filled({ ...base, ...own });
     });
-    return { ...test, standard: { ...STANDARD, ...test.standard }, criteria };
+    // lines that a school words are left out
+    const setUp = test.setUp.filter((line) => 'text' in line);
+    return {
+      ...test,
+      setUp,
+      allowedWords: [],
+      standard: { ...STANDARD, ...test.standard },
+      criteria,
+    };
   });
   const plain = station(athletes);
   return { ...plain, tests: ids, protocol: { ...PROTOCOL, tests, retests: battery.retests } };
@@ -104,7 +118,10 @@ export function stationWith(athletes: string[], ...ids: string[]): Schemas['Stat
 /** Lists that the data leave out are empty, as the server sends them. */
 function filled(criterion: Schemas['Criterion']): Schemas['Criterion'] {
   const { gauge } = criterion;
-  if (!gauge) return criterion;
-  const lists = { endings: [], choices: [], figures: [], parts: [] };
-  return { ...criterion, gauge: { ...lists, ...gauge } };
+  const lists = { endings: [], choices: [], figures: [], parts: [], kinds: [] };
+  return {
+    ...criterion,
+    phases: criterion.phases ?? [],
+    ...(gauge && { gauge: { ...lists, ...gauge } }),
+  };
 }

@@ -4,7 +4,8 @@
  */
 async () => {
   const SMALLEST = 48;
-  const frame = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
+  // what a touch has changed is written at once, and measuring lays it out
+  const frame = () => new Promise((done) => setTimeout(done));
   const all = (selector) => [...document.querySelectorAll(selector)];
   const tabs = () => all('[data-testid=moments] [role=tab]');
   const main = () => document.querySelector('[data-testid=main]');
@@ -37,6 +38,15 @@ async () => {
     }
   }
 
+  /** The first moment of the test, where another can be chosen. */
+  async function setUp() {
+    for (let tries = 0; tries < 50; tries++) {
+      tabs()[0].click();
+      await frame();
+      if (tabs()[0].ariaSelected === 'true') return;
+    }
+  }
+
   async function through(what) {
     for (const i of tabs().keys()) {
       tabs()[i].click();
@@ -54,15 +64,13 @@ async () => {
     }
   }
 
-  // what others wrote about this athlete may still be on its way
-  for (let i = 0; i < 10; i++) await frame();
-  tabs()[0].click();
-  await frame();
+  // what others wrote about this athlete may still be on its way, and then the station stands anew
+  await new Promise((done) => setTimeout(done, 400));
+  await setUp();
   const tests = choice() ? [...choice().options].map((o) => [o.value, o.textContent]) : [['', '']];
   for (const [id, name] of tests) {
     test = name;
-    tabs()[0].click();
-    await frame();
+    await setUp();
     if (id) {
       choice().value = id;
       choice().dispatchEvent(new Event('change', { bubbles: true }));

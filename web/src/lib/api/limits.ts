@@ -79,6 +79,18 @@ export const limits = {
       "maximum": 250
     }
   },
+  "PracticeControllerPracticeDone": {
+    "facts": {
+      "maxItems": 5000
+    },
+    "seed": {
+      "minimum": 0,
+      "maximum": 2147483647
+    },
+    "test": {
+      "maxLength": 60
+    }
+  },
   "RosterControllerMapping": {
     "columns": {
       "maxItems": 60

@@ -436,6 +436,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/groups/formed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["formed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/hall": {
         parameters: {
             query?: never;
@@ -542,6 +558,70 @@ export interface paths {
         get: operations["kept"];
         put?: never;
         post: operations["tried"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/plan/savings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["savings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["practisers"];
+        put?: never;
+        post: operations["done"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/practice/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["tests"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/practice/tests/{test}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["drill"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -986,6 +1066,42 @@ export interface components {
             tolerance: components["schemas"]["Threshold"];
             under: string[];
         };
+        AssignmentFormed: {
+            /** Format: double */
+            cost: number;
+            groups: components["schemas"]["AssignmentOpened"][];
+            /** @enum {string} */
+            kind: "formed";
+            /** Format: double */
+            leastCost: number;
+            out: string[];
+            proven: boolean;
+        };
+        AssignmentHall: {
+            /** Format: int32 */
+            groups: number;
+            /** Format: int32 */
+            largest: number;
+            /** Format: int32 */
+            smallest: number;
+        };
+        AssignmentImpossible: {
+            /** @enum {string} */
+            because: "TOO_FEW_SEATS" | "NO_PLACE_FOR_SOMEBODY" | "LIMITS_TOGETHER" | "UNKNOWN";
+            /** @enum {string} */
+            kind: "impossible";
+        };
+        AssignmentOpened: {
+            place: components["schemas"]["ProposalPlace"];
+            seats: components["schemas"]["AssignmentSeat"][];
+        };
+        AssignmentResult: components["schemas"]["AssignmentFormed"] | components["schemas"]["AssignmentImpossible"];
+        AssignmentSeat: {
+            /** Format: uuid */
+            athlete: string;
+            /** Format: double */
+            cost: number;
+        };
         AthleteRecord: {
             /** @enum {string} */
             aim?: "GENERAL" | "FIELD_SPORT" | "LIFTING";
@@ -1287,6 +1403,7 @@ export interface components {
             key: string;
             name: components["schemas"]["Text"];
             noted: string[];
+            phases: ("LANDING" | "DESCENT" | "BOTTOM" | "ASCENT")[];
             question: components["schemas"]["Text"];
             variants: components["schemas"]["Variant"][];
             views: ("FRONT" | "SIDE" | "BACK")[];
@@ -1466,6 +1583,8 @@ export interface components {
             /** @enum {string} */
             kind: "marked";
             /** @enum {string} */
+            phase?: "LANDING" | "DESCENT" | "BOTTOM" | "ASCENT";
+            /** @enum {string} */
             side?: "LEFT" | "RIGHT";
             /** Format: uuid */
             trial: string;
@@ -1625,6 +1744,21 @@ export interface components {
             /** Format: double */
             descent: number;
         };
+        Film: {
+            /** Format: int32 */
+            frames: number;
+            paths: components["schemas"]["FilmPath"][];
+            /** @enum {string} */
+            plane: "FRONT" | "SIDE" | "SPACE";
+            /** Format: double */
+            rate: number;
+        };
+        FilmPath: {
+            across: number[];
+            /** @enum {string} */
+            landmark: "HEAD" | "LEFT_EAR" | "RIGHT_EAR" | "LEFT_SHOULDER" | "RIGHT_SHOULDER" | "LEFT_ELBOW" | "RIGHT_ELBOW" | "LEFT_WRIST" | "RIGHT_WRIST" | "LOW_BACK" | "LEFT_HIP" | "RIGHT_HIP" | "LEFT_HIP_CREASE" | "RIGHT_HIP_CREASE" | "LEFT_FRONT_HIP_BONE" | "RIGHT_FRONT_HIP_BONE" | "LEFT_REAR_HIP_BONE" | "RIGHT_REAR_HIP_BONE" | "LEFT_KNEE" | "RIGHT_KNEE" | "LEFT_ANKLE" | "RIGHT_ANKLE" | "LEFT_HEEL" | "RIGHT_HEEL" | "LEFT_SECOND_TOE" | "RIGHT_SECOND_TOE" | "LEFT_BIG_TOE" | "RIGHT_BIG_TOE" | "LEFT_LITTLE_TOE" | "RIGHT_LITTLE_TOE";
+            up: number[];
+        };
         Finding: components["schemas"]["FindingGraded"] | components["schemas"]["FindingNotAssessable"] | components["schemas"]["FindingNotTested"] | components["schemas"]["FindingAbsent"] | components["schemas"]["FindingExcused"] | components["schemas"]["FindingStopped"];
         FindingAbsent: {
             /** @enum {string} */
@@ -1646,6 +1780,8 @@ export interface components {
             /** Format: double */
             offset?: number;
             origin: components["schemas"]["Origin"];
+            /** @enum {string} */
+            phase?: "LANDING" | "DESCENT" | "BOTTOM" | "ASCENT";
             /** Format: double */
             sem: number;
             variant?: string;
@@ -1710,6 +1846,7 @@ export interface components {
             highest: number;
             /** @enum {string} */
             instrument: "TIMER" | "COUNTER" | "TAPE" | "SCALE" | "CLOCK" | "GRID" | "CHOICE";
+            kinds: components["schemas"]["GaugePart"][];
             /** @enum {string} */
             label: "CP" | "PUB" | "HC";
             measure: string;
@@ -2264,6 +2401,8 @@ export interface components {
             pass: components["schemas"]["PassesPassView"];
         };
         PassesPassView: {
+            /** Format: uuid */
+            account?: string;
             /** Format: date-time */
             expiresAt: string;
             helper: string;
@@ -2271,7 +2410,6 @@ export interface components {
             id: string;
             opens: boolean;
             station: string;
-            taken: boolean;
         };
         PersonalSetUp: {
             chosen?: components["schemas"]["FactStanceChosen"];
@@ -2308,21 +2446,11 @@ export interface components {
             unit: string;
         };
         PicturesControllerGradePicture: {
-            /** Format: int32 */
-            frames: number;
+            film: components["schemas"]["Film"];
             /** @enum {string} */
             grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
-            paths: components["schemas"]["PicturesControllerPicturePath"][];
-            /** Format: double */
-            rate: number;
             /** Format: double */
             value: number;
-        };
-        PicturesControllerPicturePath: {
-            across: number[];
-            /** @enum {string} */
-            landmark: "HEAD" | "LEFT_EAR" | "RIGHT_EAR" | "LEFT_SHOULDER" | "RIGHT_SHOULDER" | "LEFT_ELBOW" | "RIGHT_ELBOW" | "LEFT_WRIST" | "RIGHT_WRIST" | "LOW_BACK" | "LEFT_HIP" | "RIGHT_HIP" | "LEFT_HIP_CREASE" | "RIGHT_HIP_CREASE" | "LEFT_FRONT_HIP_BONE" | "RIGHT_FRONT_HIP_BONE" | "LEFT_REAR_HIP_BONE" | "RIGHT_REAR_HIP_BONE" | "LEFT_KNEE" | "RIGHT_KNEE" | "LEFT_ANKLE" | "RIGHT_ANKLE" | "LEFT_HEEL" | "RIGHT_HEEL" | "LEFT_SECOND_TOE" | "RIGHT_SECOND_TOE" | "LEFT_BIG_TOE" | "RIGHT_BIG_TOE" | "LEFT_LITTLE_TOE" | "RIGHT_LITTLE_TOE";
-            up: number[];
         };
         PlanControllerIdle: {
             /** Format: int32 */
@@ -2337,7 +2465,6 @@ export interface components {
             /** Format: int32 */
             lessons: number;
             rotation?: components["schemas"]["PlanControllerTimetableView"];
-            savings: components["schemas"]["PlannerSaving"][];
         };
         PlanControllerTimetableView: {
             /** Format: int32 */
@@ -2352,7 +2479,9 @@ export interface components {
         };
         PlannerSaving: {
             /** Format: int32 */
-            seconds: number;
+            least: number;
+            /** Format: int32 */
+            most: number;
             station?: string;
         };
         PlateReading: {
@@ -2376,8 +2505,88 @@ export interface components {
             value: string;
             words?: components["schemas"]["Text"];
         };
+        Pooled: {
+            /** Format: int32 */
+            pairs: number;
+            /** Format: double */
+            percent: number;
+            weighted?: components["schemas"]["Interval"];
+        };
+        PracticeControllerDrillView: {
+            athletes: components["schemas"]["PracticeControllerPerformer"][];
+            criteria: string[];
+            /** Format: int32 */
+            seed: number;
+            test: string;
+        };
+        PracticeControllerPerformance: {
+            film: components["schemas"]["Film"];
+            /** @enum {string} */
+            side?: "LEFT" | "RIGHT";
+        };
+        PracticeControllerPerformer: {
+            /** Format: uuid */
+            id: string;
+            performances: components["schemas"]["PracticeControllerPerformance"][];
+        };
+        PracticeControllerPracticeDone: {
+            facts: components["schemas"]["FactsFactSent"][];
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            seed: number;
+            test: string;
+        };
+        PracticeScore: {
+            /** Format: int32 */
+            added: number;
+            agreement: components["schemas"]["Pooled"];
+            criteria: components["schemas"]["PracticeScoreOfCriterion"][];
+            /** Format: int32 */
+            faults: number;
+            /** Format: int32 */
+            looks: number;
+            /** Format: int32 */
+            missed: number;
+            noise: components["schemas"]["HouseNoise"];
+            /** @enum {string} */
+            strength?: "POOR" | "SLIGHT" | "FAIR" | "MODERATE" | "SUBSTANTIAL" | "ALMOST_PERFECT";
+            watch?: components["schemas"]["PracticeScoreOfCriterion"];
+        };
+        PracticeScoreOfCriterion: {
+            /** Format: int32 */
+            added: number;
+            criterion: string;
+            /** Format: int32 */
+            faults: number;
+            /** Format: int32 */
+            looks: number;
+            /** Format: int32 */
+            missed: number;
+            /** Format: int32 */
+            right: number;
+            /** Format: double */
+            squares: number;
+            /** @enum {string} */
+            tendency?: "OVERLOOKED" | "SEEN_TOO_OFTEN" | "TOO_MILD" | "TOO_STRICT";
+        };
+        PracticesPracticeResult: {
+            compared: components["schemas"]["Comparison"][][];
+            score?: components["schemas"]["PracticeScore"];
+        };
+        PracticesPractiser: {
+            /** Format: uuid */
+            account: string;
+            /** Format: date-time */
+            last: string;
+            name: string;
+            /** Format: int32 */
+            practices: number;
+            score?: components["schemas"]["PracticeScore"];
+            tests: string[];
+        };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible";
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
         ProposalFocusChance: {
             /** Format: double */
@@ -2488,6 +2697,7 @@ export interface components {
         };
         Reading: {
             figures: components["schemas"]["ReadingFigureValue"][];
+            kinds: components["schemas"]["ReadingKind"][];
             measure: string;
             parts: components["schemas"]["ReadingPartReading"][];
             /** Format: double */
@@ -2499,6 +2709,11 @@ export interface components {
             unit: string;
             /** Format: double */
             value: number;
+        };
+        ReadingKind: {
+            /** Format: int32 */
+            count: number;
+            kind: string;
         };
         ReadingPartReading: {
             /** Format: double */
@@ -2531,6 +2746,8 @@ export interface components {
             grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
             /** @enum {string} */
             kind: "faultSeen";
+            /** @enum {string} */
+            phase?: "LANDING" | "DESCENT" | "BOTTOM" | "ASCENT";
             /** @enum {string} */
             side?: "LEFT" | "RIGHT";
             test: string;
@@ -4005,6 +4222,32 @@ export interface operations {
             };
         };
     };
+    formed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentHall"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssignmentResult"];
+                };
+            };
+        };
+    };
     hall: {
         parameters: {
             query?: never;
@@ -4233,6 +4476,127 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanControllerPlanView"];
+                };
+            };
+        };
+    };
+    savings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HallSetup"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannerSaving"][];
+                };
+            };
+        };
+    };
+    practisers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticesPractiser"][];
+                };
+            };
+        };
+    };
+    done: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeControllerPracticeDone"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticesPracticeResult"];
+                };
+            };
+        };
+    };
+    tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    drill: {
+        parameters: {
+            query: {
+                seed: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                test: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeControllerDrillView"];
                 };
             };
         };

@@ -19,6 +19,8 @@
       .map((spot) => ({ spot, cell: cell(spot) }))
       .filter((s) => s.cell !== null),
   );
+  /** Whether there is something to mark beside the figure, at which the arrows point. */
+  const aside = $derived(spots.some(({ spot }) => ['drift', 'rotation'].includes(spot.criterion)));
   /** Height of a line of a name, and how many letters it holds, so that names of neighbours do not meet. */
   const LINE = 9;
   const LETTERS = 12;
@@ -96,7 +98,7 @@
     <text class="letter" x="212" y="60"
       >{view === 'FRONT' ? m.letter_left() : m.letter_right()}</text
     >
-    {#if tap}<path
+    {#if tap && aside}<path
         class="arrow"
         d="M46 172h-2m-36 0l8-6m-8 6l8 6M194 172h2m36 0l-8-6m8 6l-8 6"
       />{/if}

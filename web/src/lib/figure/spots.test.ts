@@ -11,7 +11,7 @@ type Battery = {
   criteria: Schemas['Criterion'][];
 };
 const battery = JSON.parse(
-  readFileSync('../core/src/main/resources/rangordnung/protocols/battery.4.json', 'utf8'),
+  readFileSync('../core/src/main/resources/rangordnung/protocols/battery.5.json', 'utf8'),
 ) as Battery;
 const all = (['SQUAT', 'LUNGE', 'BALANCE'] as Pattern[]).flatMap((pattern) =>
   (['FRONT', 'SIDE', 'BACK'] as const).map((view) => ({ pattern, view })),

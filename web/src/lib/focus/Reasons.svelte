@@ -2,7 +2,7 @@
   import type { Names } from '../api/catalogue';
   import type { Schemas } from '../api/client';
   import { m } from '../paraglide/messages';
-  import { aimWord, boundWord, cellWord, linkWord, sideWord } from '../words/judgement';
+  import { aimWord, boundWord, cellWord, linkWord, phaseWord, sideWord } from '../words/judgement';
 
   let { proposal, names }: { proposal: Schemas['Proposal']; names: Names } = $props();
 
@@ -15,7 +15,11 @@
         const where = reason.side ? ` ${sideWord[reason.side]()}` : '';
         return m.reason_fault({
           what: `${names.criterion(reason.criterion)}${where}`,
-          grade: `${cellWord[reason.grade]()}${variant ? `, ${variant}` : ''}`,
+          grade: [
+            cellWord[reason.grade](),
+            ...(variant ? [variant] : []),
+            ...(reason.phase ? [phaseWord[reason.phase]()] : []),
+          ].join(', '),
         });
       }
       case 'painStopped':

@@ -86,6 +86,7 @@
               <figure>
                 <GradeFigure
                   criterion={criterion.id}
+                  name={say(criterion.name)}
                   {grade}
                   {pictures}
                   {picture}

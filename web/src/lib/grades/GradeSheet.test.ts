@@ -1,24 +1,20 @@
 import { render, screen, within } from '@testing-library/svelte';
 import { tick } from 'svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { film } from '../../../tests/film';
 import { station } from '../../../tests/protocol';
 import { GRADES } from '../words/judgement';
 import { CLOSEUPS } from './closeups';
 import GradeSheet from './GradeSheet.svelte';
-import { sightOf, type Picture, type Pictures } from './pictures';
+import { sightOf } from '../motion/film';
+import type { Picture, Pictures } from './pictures';
 
 const { screening, protocol } = station(['Ada']);
 const squat = protocol.tests[0]!;
 const picture = (grade: Picture['grade'], value: number): Picture => ({
   grade,
   value,
-  frames: 3,
-  rate: 8,
-  paths: [
-    { landmark: 'LEFT_HIP', across: [10, 10, 10], up: [900, 400, 880] },
-    { landmark: 'LEFT_KNEE', across: [10, -value, 10], up: [500, 450, 500] },
-    { landmark: 'LEFT_EAR', across: [0, 0, 0], up: [1600, 1000, 1600] },
-  ],
+  film: film(value),
 });
 const knees: Pictures = {
   criterion: 'knee-line',
@@ -78,7 +74,7 @@ describe('what the grades look like', () => {
   });
 
   it('stands all grades on one scale', () => {
-    const all = knees.grades;
+    const all = knees.grades.map((g) => g.film);
     expect(sightOf(all, 1, true).height).toBeLessThan(sightOf(all, 1, false).height);
     expect(sightOf(all, 1, true).left).toBe(sightOf(all, -1, true).left - 35);
   });

@@ -16,8 +16,14 @@ interface Shelf extends DBSchema {
 
 const LONGEST = 36 * 60 * 60 * 1000; // a day and a half, then a phone forgets whom it has seen
 
-const shelf = openDB<Shelf>('rangordnung-station', 1, {
-  upgrade: (base) => void base.createObjectStore('station', { keyPath: 'key' }),
+/** Goes up whenever a station gets parts that its screens rely on; what an older version kept is fetched again. */
+const VERSION = 2;
+
+const shelf = openDB<Shelf>('rangordnung-station', VERSION, {
+  upgrade: (base, before) => {
+    if (before) base.deleteObjectStore('station');
+    base.createObjectStore('station', { keyPath: 'key' });
+  },
 }).catch(() => null);
 
 export function stationKey(screening: string, station: string | undefined): string {

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import type { Grade, Side, View } from '../words/judgement';
+import type { Grade, Phase, Side, View } from '../words/judgement';
 
 /** A fact as a device sends it. */
 export type FactSent = Schemas['FactsFactSent'];
@@ -131,6 +131,7 @@ export interface Mark {
   variant?: string | undefined;
   side?: Side | undefined;
   worst?: Grade | undefined;
+  phase?: Phase | undefined;
 }
 
 /** What is marked at a place. */
@@ -143,6 +144,7 @@ export function markAt(trial: Trial, at: string): Mark {
       variant: fact.variant,
       side: fact.side,
       worst: fact.worst,
+      phase: fact.phase,
     };
   }
   return { grade: null, unclear: fact?.kind === 'couldNotTell' };

@@ -35,8 +35,8 @@
       ? href === '#/'
       : href !== '#/' && router.location.startsWith(href.slice(1));
 
-  /** A station in the hand fills the screen and nothing more. */
-  const whole = $derived(hand.current && /\/station(\/|$)/.test(router.location));
+  /** A station in the hand, and practice at it, fills the screen and nothing more. */
+  const whole = $derived(hand.current && /\/(station|practice)(\/|$)/.test(router.location));
 
   // a menu belongs to the page that it was opened on
   $effect(() => {

@@ -18,7 +18,7 @@ export function keepApplication(): void {
 
 /** A newer version takes over at once, except at a station, where nobody may lose a view; there it waits. */
 function renew(worker: ServiceWorker | null): void {
-  if (!worker || location.hash.includes('/station')) return;
+  if (!worker || /\/(station|practice)\b/.test(location.hash)) return;
   navigator.serviceWorker.addEventListener('controllerchange', () => location.reload(), {
     once: true,
   });

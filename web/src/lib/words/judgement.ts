@@ -5,6 +5,7 @@ export type Grade = Schemas['FindingGraded']['grade'];
 export type Cell = Schemas['SidedResultControllerCell']['left'];
 export type Side = 'LEFT' | 'RIGHT';
 export type View = Schemas['FactViewClosed']['view'];
+export type Phase = Schemas['Criterion']['phases'][number];
 export type Focus = Schemas['ProposalPlace']['focus'];
 
 export const GRADES: Grade[] = ['NONE', 'SLIGHT', 'MARKED', 'SEVERE'];
@@ -19,6 +20,21 @@ export const cellWord: Record<Cell, () => string> = {
   ABSENT: m.state_absent,
   EXCUSED: m.state_excused,
   STOPPED: m.state_stopped,
+};
+
+/** The part of a repetition in which a fault shows most. */
+export const phaseWord: Record<Phase, () => string> = {
+  LANDING: m.phase_landing,
+  DESCENT: m.phase_descent,
+  BOTTOM: m.phase_bottom,
+  ASCENT: m.phase_ascent,
+};
+
+export const phaseShort: Record<Phase, () => string> = {
+  LANDING: m.phase_short_landing,
+  DESCENT: m.phase_short_descent,
+  BOTTOM: m.phase_short_bottom,
+  ASCENT: m.phase_short_ascent,
 };
 
 export const sideWord: Record<Side, () => string> = { LEFT: m.side_left, RIGHT: m.side_right };
@@ -235,6 +251,25 @@ export const strengthWord: Record<Schemas['AgreementControllerWorded']['strength
     SUBSTANTIAL: m.strength_substantial,
     ALMOST_PERFECT: m.strength_perfect,
   };
+
+/** Which limit is in the way of groups. */
+export const formLimitWord: Record<Schemas['AssignmentImpossible']['because'], () => string> = {
+  TOO_FEW_SEATS: m.form_too_few_seats,
+  NO_PLACE_FOR_SOMEBODY: m.form_no_place_for_somebody,
+  LIMITS_TOGETHER: m.form_limits_together,
+  UNKNOWN: m.form_unknown,
+};
+
+/** Which way a rater errs. */
+export const tendencyWord: Record<
+  NonNullable<Schemas['PracticeScoreOfCriterion']['tendency']>,
+  () => string
+> = {
+  OVERLOOKED: m.practice_overlooked,
+  SEEN_TOO_OFTEN: m.practice_seen_too_often,
+  TOO_MILD: m.practice_too_mild,
+  TOO_STRICT: m.practice_too_strict,
+};
 
 export const standingWord: Record<Schemas['LinkReportRankedLink']['standing'], () => string> = {
   LIKELY: m.standing_likely,

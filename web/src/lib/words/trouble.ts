@@ -156,6 +156,7 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'unknown-test': (s) => m.trouble_unknown_test({ named: s.text('named') }),
   'unknown-retest': (s) => m.trouble_unknown_retest({ named: s.text('named') }),
   'unknown-criterion': (s) => m.trouble_unknown_criterion({ named: s.text('named') }),
+  'unknown-phase': (s) => m.trouble_unknown_phase({ named: s.text('named') }),
   'unknown-variant': (s) => m.trouble_unknown_variant({ named: s.text('named') }),
   'unknown-measure': (s) => m.trouble_unknown_measure({ named: s.text('named') }),
   'unknown-ending': (s) => m.trouble_unknown_ending({ named: s.text('named') }),

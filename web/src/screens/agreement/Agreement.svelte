@@ -11,6 +11,7 @@
   import { cellWord, sideWord, strengthWord } from '../../lib/words/judgement';
   import { decimal, hundredths, integer, quoted, say } from '../../lib/words/words';
   import { trouble } from '../../lib/words/trouble';
+  import Practised from './Practised.svelte';
   import Settle from './Settle.svelte';
 
   let { params }: { params: { id: string } } = $props();
@@ -220,6 +221,7 @@
         </div>
         <Settle bind:this={settle} screening={params.id} done={() => agreement.load()} />
       {/if}
+      <Practised screening={params.id} names={data.names} />
     {/snippet}
   </Loaded>
 </Page>

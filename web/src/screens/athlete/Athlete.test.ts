@@ -23,7 +23,7 @@ describe('an athlete’s page', () => {
     expect(screen.getByText('ended by heel lift')).toBeVisible();
     expect(screen.getByText(/Worse side: left\./)).toBeVisible();
     const heels = screen.getAllByRole('row', { name: /^Heel lift/ })[0]!;
-    expect(heels).toHaveTextContent('marked');
+    expect(heels).toHaveTextContent('marked, on the way up');
     const knee = screen.getAllByRole('row', { name: /^Knee line/ })[0]!;
     expect(knee).toHaveTextContent('not assessable: heels up');
   });

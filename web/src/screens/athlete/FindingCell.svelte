@@ -5,6 +5,7 @@
   import { m } from '../../lib/paraglide/messages';
   import {
     cellWord,
+    phaseWord,
     reasonWord,
     ruleWord,
     verdictWord,
@@ -22,8 +23,14 @@
   }
   let { finding, cell, change, names, criterion }: Props = $props();
 
-  const variant = $derived(
-    finding.kind === 'graded' ? names.variant(criterion, finding.variant) : '',
+  /** How a fault shows, and in which phase most. */
+  const how = $derived(
+    finding.kind === 'graded'
+      ? [
+          names.variant(criterion, finding.variant),
+          finding.phase ? phaseWord[finding.phase]() : '',
+        ].filter((word) => word)
+      : [],
   );
 </script>
 
@@ -31,9 +38,10 @@
   <summary class="flex min-h-9 cursor-pointer items-center gap-2">
     <span aria-hidden="true"><Notch {cell} /></span>
     <span
-      >{finding.kind === 'notAssessable' ? reasonWord[finding.reason]() : cellWord[cell]()}{variant
-        ? `, ${variant}`
-        : ''}</span
+      >{[
+        finding.kind === 'notAssessable' ? reasonWord[finding.reason]() : cellWord[cell](),
+        ...how,
+      ].join(', ')}</span
     >
     {#if change && (change.verdict === 'IMPROVED' || change.verdict === 'WORSE')}<strong
         class="text-sm">{verdictWord[change.verdict]()}</strong

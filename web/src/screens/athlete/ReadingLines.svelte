@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
-  import { decimal, say } from '../../lib/words/words';
+  import { decimal, integer, say } from '../../lib/words/words';
 
   let { reading, gauge }: { reading: Schemas['Reading']; gauge: Schemas['Gauge'] | undefined } =
     $props();
@@ -36,6 +36,16 @@
         : ''}
     </li>
   {/each}
+  {#if reading.kinds.length}
+    <li>
+      {reading.kinds
+        .map((k) => {
+          const name = gauge?.kinds.find((g) => g.id === k.kind)?.name;
+          return `${name ? say(name) : k.kind}: ${integer(k.count)}`;
+        })
+        .join('; ')}
+    </li>
+  {/if}
   {#each reading.figures as figure (figure.figure)}
     <li class={figure.flagged ? 'font-bold' : 'quiet'}>
       {figureName(figure.figure)}: {decimal(figure.value)}

@@ -12,6 +12,7 @@
   import { noIndexWord } from '../../lib/words/judgement';
   import { day, say } from '../../lib/words/words';
   import { rungsOf, type Member, type Place } from './board';
+  import Formed from './Formed.svelte';
   import MemberSheet from './MemberSheet.svelte';
   import RungZone from './RungZone.svelte';
 
@@ -144,6 +145,12 @@
           </ul>
         </section>
       {/if}
+      <Formed
+        screening={params.id}
+        names={data.names}
+        members={data.groups.flatMap((g) => g.members)}
+        {decided}
+      />
       <MemberSheet
         bind:this={sheet}
         screening={params.id}

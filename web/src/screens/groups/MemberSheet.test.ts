@@ -43,6 +43,7 @@ const move = () => screen.getByRole('button', { name: 'Move' });
 describe('a member’s sheet', () => {
   it('tells the reasons, and the cost of a move before it is made with a reason', async () => {
     const { user, sent, decided } = await opened(ada);
+    expect(screen.getByText('Heel lift left: marked, on the way up')).toBeVisible();
     expect(screen.getByTestId('fit')).toHaveTextContent('Stands here now.');
     expect(move()).toBeDisabled();
 

@@ -3,7 +3,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { stationNamed } from '../../lib/words/stations';
   import { trouble } from '../../lib/words/trouble';
-  import { moment, say } from '../../lib/words/words';
+  import { integer, moment, say } from '../../lib/words/words';
   import Squares from './Squares.svelte';
 
   interface Props {
@@ -16,6 +16,7 @@
 
   let dialog: HTMLDialogElement;
   let all = $state.raw<Schemas['PassesPassView'][]>([]);
+  let raters = $state.raw<Schemas['PracticesPractiser'][]>([]);
   let made = $state.raw<Schemas['PassesNewPass'] | null>(null);
   let lan = $state.raw<Schemas['LanControllerLanView'] | null>(null);
   let station = $state('');
@@ -24,6 +25,13 @@
   let error = $state.raw<unknown>(null);
   const path = $derived({ id: screening });
   const stationName = (id: string) => stationNamed(stations, id);
+
+  function practised(account: string): string {
+    const score = raters.find((r) => r.account === account)?.score;
+    return score
+      ? m.practice_done({ percent: integer(score.agreement.percent) })
+      : m.practice_not();
+  }
 
   export function open() {
     made = null;
@@ -35,9 +43,10 @@
 
   async function load() {
     try {
-      [all, lan] = await Promise.all([
+      [all, lan, raters] = await Promise.all([
         ask(api.GET('/api/screenings/{id}/passes', { params: { path } })),
         ask(api.GET('/api/lan')),
+        ask(api.GET('/api/screenings/{id}/practice', { params: { path } })),
       ]);
     } catch (e) {
       error = e;
@@ -143,9 +152,9 @@
             <span class="quiet"
               >{!pass.opens
                 ? m.passes_closed()
-                : pass.taken
+                : pass.account
                   ? m.passes_in_use()
-                  : m.passes_waiting()}</span
+                  : m.passes_waiting()}{pass.account ? `, ${practised(pass.account)}` : ''}</span
             ></span
           >
           {#if pass.opens}<button class="btn-soft-line btn" onclick={() => revoke(pass.id)}

@@ -13,17 +13,16 @@ const pass = (more: object = {}) => ({
   helper: 'Jon',
   expiresAt: '2026-11-09T10:30:00Z',
   opens: true,
-  taken: false,
   ...more,
 });
 const lan = (more: object = {}) => ({ open: true, authorityCode: [], ...more });
 
 async function opened(told: Parameters<typeof answering>[0] = {}, saved = true) {
-  const sent: Sent[] = answering({ '/passes': [], '/lan': lan(), ...told });
+  const sent: Sent[] = answering({ '/passes': [], '/lan': lan(), '/practice': [], ...told });
   const { component } = render(Passes, { screening: 's', stations, saved });
   (component as { open(): void }).open();
   await tick();
-  await vi.waitFor(() => expect(sent).toHaveLength(2));
+  await vi.waitFor(() => expect(sent).toHaveLength(3));
   return { user: userEvent.setup(), sent };
 }
 const create = () => screen.getByRole('button', { name: 'Create a code' });
@@ -66,17 +65,18 @@ describe('helpers’ codes', () => {
   it('can be revoked while they open, and say in what state they are', async () => {
     const all = [
       pass(),
-      pass({ id: 'p2', helper: 'Ines', taken: true }),
+      pass({ id: 'p2', helper: 'Ines', account: 'a2' }),
       pass({ id: 'p3', helper: 'Kim', opens: false }),
     ];
     const { user, sent } = await opened({
       'GET /api/screenings/s/passes': all,
+      '/practice': [{ account: 'a2', score: { agreement: { percent: 81.4 } } }],
       'DELETE /api/screenings/s/passes/p1': () => new Response(null, { status: 204 }),
     });
     const line = (helper: string) => screen.getByText(helper).closest('li')!;
     await screen.findByText('Ines');
     expect(line('Jon')).toHaveTextContent('Ankle wall test not used yet');
-    expect(line('Ines')).toHaveTextContent('in use');
+    expect(line('Ines')).toHaveTextContent('in use, practised, 81 % right');
     expect(line('Kim')).toHaveTextContent('expired');
     expect(within(line('Kim')).queryByRole('button')).toBeNull();
     await user.click(within(line('Jon')).getByRole('button', { name: 'Revoke' }));

@@ -26,6 +26,9 @@
   let plan = $state.raw<Schemas['PlanControllerPlanView'] | null>(null);
   let shown = $state<'flow' | 'rotation'>('flow');
   let error = $state.raw<unknown>(null);
+  let working = $state(false);
+  /** Nothing while it is being worked out. */
+  let savings = $state.raw<Schemas['PlannerSaving'][] | null>(null);
   let saved = $state(true);
   let passes = $state<Passes>();
   let trying: ReturnType<typeof setTimeout> | undefined;
@@ -37,12 +40,21 @@
     hall = kept.hall;
     plan = kept;
     saved = true;
+    void more(run);
     return { protocol: await protocolOf(station.screening), screening: station.screening };
   });
 
   const timetable = $derived(shown === 'rotation' && plan?.rotation ? plan.rotation : plan?.flow);
   const saves = $derived(plan?.rotation ? plan.rotation.finish - plan.flow.finish : 0);
   const stationName = (id: string) => stationNamed(hall?.stations ?? [], id);
+
+  /** What is saved for certain, and what at most. */
+  function savedBy({ least, most }: Schemas['PlannerSaving']): string {
+    if (least === most) return `−${minutes(most)}`;
+    return least === 0
+      ? m.plan_saving_up_to({ time: minutes(most) })
+      : m.plan_saving_range({ least: minutes(least), most: minutes(most) });
+  }
 
   /** The timetable follows every number at once; it is kept only when the lead says so. */
   function changed() {
@@ -51,16 +63,32 @@
     trying = setTimeout(() => void attempt(), TRY_AFTER);
   }
 
+  /** What one more place or rater would save, once the timetable stands. */
+  async function more(mine: number) {
+    savings = null;
+    const body = $state.snapshot(hall);
+    if (!body) return;
+    const told = await ask(
+      api.POST('/api/screenings/{id}/plan/savings', { params: { path }, body }),
+    ).catch(() => []);
+    if (mine === run) savings = told;
+  }
+
   async function attempt() {
     if (!hall) return;
     const mine = ++run;
+    working = true;
     try {
       const tried = await ask(
         api.POST('/api/screenings/{id}/plan', { params: { path }, body: $state.snapshot(hall) }),
       );
-      if (mine === run) [plan, error] = [tried, null];
+      if (mine !== run) return;
+      [plan, error] = [tried, null];
+      void more(mine);
     } catch (e) {
       if (mine === run) error = e;
+    } finally {
+      if (mine === run) working = false;
     }
   }
 
@@ -305,6 +333,7 @@
                 {trouble(error)}
               </p>{/if}
             {#if plan && timetable}
+              <p class="quiet h-6" role="status">{working ? m.plan_working() : ''}</p>
               <div class="flex flex-wrap items-end gap-x-10 gap-y-2">
                 <p data-testid="finish">
                   <span class="quiet block">{m.plan_finish()}</span><span class="sign text-5xl"
@@ -315,7 +344,13 @@
                   <span class="quiet block">{m.plan_bound()}</span><span class="sign text-3xl"
                     >{minutes(timetable.lowerBound)}</span
                   >
-                  {#if timetable.proven}<span class="text-sm">{m.plan_proven()}</span>{/if}
+                  <span class="text-sm"
+                    >{timetable.proven
+                      ? m.plan_proven()
+                      : m.plan_gap({
+                          time: minutes(timetable.finish - timetable.lowerBound),
+                        })}</span
+                  >
                 </p>
                 <p>
                   <span class="quiet block">{m.plan_lessons()}</span><span class="sign text-3xl"
@@ -353,17 +388,18 @@
               </div>
               <Lanes {timetable} stations={hall.stations} athletes={plan.athletes} />
               <h2 class="mt-6">{m.plan_more()}</h2>
-              {#if plan.savings.length}
+              {#if !savings}<p class="quiet" role="status">{m.plan_more_working()}</p>
+              {:else if savings.length}
                 <ul class="mt-1">
-                  {#each plan.savings as saving (saving.station ?? '')}
+                  {#each savings as saving (saving.station ?? '')}
                     <li class="border-b border-base-300 py-1">
                       {saving.station
                         ? m.plan_more_place({ name: stationName(saving.station) })
-                        : m.plan_more_rater()}: <strong>−{minutes(saving.seconds)}</strong>
+                        : m.plan_more_rater()}:
+                      <strong>{savedBy(saving)}</strong>
                     </li>
                   {/each}
                 </ul>
-                {#if !plan.flow.proven}<p class="quiet mt-1 text-sm">{m.plan_more_about()}</p>{/if}
               {:else}<p>{m.plan_more_none()}</p>{/if}
             {/if}
           </section>

@@ -43,6 +43,21 @@ describe('a hall plan', () => {
     expect(await screen.findByRole('button', { name: 'Saved' })).toBeDisabled();
   });
 
+  it('says how far it is from the soonest, and what one more place or rater would save', async () => {
+    const flow = { ...plan.flow, finish: 1265, lowerBound: 1255, proven: false };
+    const door = plan.hall.stations[0]!;
+    await shown({
+      [`/screenings/${id}/plan`]: { ...plan, flow },
+      '/plan/savings': [
+        { station: door.id, least: 20, most: 45 },
+        { least: 30, most: 30 },
+      ],
+    });
+    expect(await screen.findByText('at most 0:10 sooner is possible')).toBeVisible();
+    expect(await screen.findByText('−0:20 to −0:45')).toBeVisible();
+    expect(screen.getByText('−0:30')).toBeVisible();
+  });
+
   it('lets a test stand at one station only', async () => {
     const user = await shown();
     const [, first, second] = plan.hall.stations;

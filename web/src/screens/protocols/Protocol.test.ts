@@ -48,7 +48,7 @@ beforeEach(async () => {
     },
     'POST /api/protocols': { ...protocol, id: 'own-standard-floor', version: 1 },
   });
-  render(Protocol, { params: { id: protocol.id, version: '5' } });
+  render(Protocol, { params: { id: protocol.id, version: '6' } });
   await screen.findByRole('heading', { level: 1, name: 'Standard floor' });
 });
 

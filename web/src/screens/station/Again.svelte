@@ -1,5 +1,6 @@
 <script lang="ts">
   import { m } from '../../lib/paraglide/messages';
+  import { hand } from '../../lib/shell/hand';
   import type { Desk } from './desk.svelte';
 
   let { desk }: { desk: Desk } = $props();
@@ -11,9 +12,11 @@
   <h3 class="sign text-xl">{m.round_title()}</h3>
   {#if looks?.length}
     <p>{m.round_left({ count: looks.length })}</p>
-    <button class="btn mt-2 h-14 w-full btn-primary" onclick={() => desk.again()}
-      >{m.round_next()}</button
-    >
+    <!-- on a phone the large button below says so -->
+    {#if !(hand.current && desk.finished)}<button
+        class="btn mt-2 h-14 w-full btn-primary"
+        onclick={() => desk.again()}>{m.round_next()}</button
+      >{/if}
   {:else if looks}
     <p>{m.round_none()}</p>
   {:else}

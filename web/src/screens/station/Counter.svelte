@@ -34,6 +34,22 @@
     chosen = part.id;
     const next = Math.min(gauge.highest, Math.max(0, (value(part.id) ?? 0) + by));
     desk.measure(criterion, undefined, part.id, 1, next);
+    const over = gauge.kinds.findLast((k) => part && of(part.id, k.id) > 0);
+    if (over && told > next) put(over.id, of(part.id, over.id) - 1);
+  }
+
+  const of = (p: string, kind: string) => value(`${p}.${kind}`) ?? 0;
+  const counted = $derived(part ? (value(part.id) ?? 0) : 0);
+  const told = $derived(gauge.kinds.reduce((all, k) => all + (part ? of(part.id, k.id) : 0), 0));
+
+  /** One more of a kind; once all are told, a further touch takes those of this kind back. */
+  function tell(kind: string) {
+    if (!part) return;
+    put(kind, told < counted ? of(part.id, kind) + 1 : 0);
+  }
+
+  function put(kind: string, times: number) {
+    if (part) desk.measure(criterion, undefined, `${part.id}.${kind}`, 1, times || null);
   }
 
   /** Starting counts nothing yet, so that a clean stance is kept as none. */
@@ -79,4 +95,43 @@
       touch={() => (give(TAKEN), count(1))}
     />{/if}
 {/if}
+{#if part && gauge.kinds.length && counted > 0}
+  <div class="mt-2" role="group" aria-labelledby="kinds">
+    <p id="kinds" class="font-bold">
+      {m.counter_kinds({ told: integer(told), all: integer(counted) })}
+    </p>
+    <div class="mt-1 grid grid-cols-3 gap-1">
+      {#each gauge.kinds as kind (kind.id)}
+        {@const times = of(part.id, kind.id)}
+        <button
+          class={['kind', times > 0 && 'chosen']}
+          aria-label="{say(kind.name)}: {integer(times)}"
+          onclick={() => tell(kind.id)}
+          >{say(kind.name)}{#if times}<span class="sign text-xl">{integer(times)}</span
+            >{/if}</button
+        >
+      {/each}
+    </div>
+  </div>
+{/if}
 <p class="sign mt-2 text-xl" role="status">{m.counter_sum({ sum: integer(sum) })}</p>
+
+<style>
+  .kind {
+    display: flex;
+    min-height: 3rem;
+    align-items: center;
+    justify-content: space-between;
+    padding: 0 0.5rem;
+    border: 1px solid color-mix(in oklab, var(--color-base-content) 45%, transparent);
+    font-size: 0.85rem;
+    line-height: 1.1;
+    text-align: left;
+    hyphens: auto;
+    touch-action: manipulation;
+  }
+  .kind.chosen {
+    border: 2px solid var(--color-base-content);
+    font-weight: 700;
+  }
+</style>

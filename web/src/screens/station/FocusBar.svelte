@@ -2,7 +2,7 @@
   import Notch from '../../lib/notch/Notch.svelte';
   import { m } from '../../lib/paraglide/messages';
   import { hand } from '../../lib/shell/hand';
-  import { cellWord, GRADES, sideWord } from '../../lib/words/judgement';
+  import { cellWord, GRADES, phaseShort, phaseWord, sideWord } from '../../lib/words/judgement';
   import { say } from '../../lib/words/words';
   import { markAt, place } from '../../lib/record/book';
   import type { Desk } from './desk.svelte';
@@ -20,6 +20,7 @@
   const more = $derived({
     ...(mark?.variant && { variant: mark.variant }),
     ...(mark?.worst && { worst: mark.worst }),
+    ...(mark?.phase && { phase: mark.phase }),
   });
   const faulty = $derived(!!mark?.grade && mark.grade !== 'NONE');
   const worse = $derived(GRADES.slice(GRADES.indexOf(mark?.grade ?? 'NONE') + 1));
@@ -37,6 +38,28 @@
       >{say(variant.name)}</button
     >
   {/each}
+{/snippet}
+
+<!-- An optional second touch; the same again takes it back. -->
+{#snippet phases(at: NonNullable<typeof spot>)}
+  <div class="phases" role="group" aria-label={m.phase_when()}>
+    {#each at.criterion.phases as phase (phase)}
+      {@const on = mark?.phase === phase}
+      <button
+        class={['variant', on && 'chosen']}
+        aria-pressed={on}
+        aria-label={phaseWord[phase]()}
+        onclick={() => {
+          const { phase: before, ...rest } = more;
+          if (mark?.grade)
+            desk.mark(at.criterion, at.side, mark.grade, {
+              ...rest,
+              ...(before !== phase && { phase }),
+            });
+        }}>{phaseShort[phase]()}</button
+      >
+    {/each}
+  </div>
 {/snippet}
 
 {#snippet pictures()}
@@ -58,10 +81,11 @@
     value={mark?.worst ?? ''}
     onchange={(e) => {
       const worst = GRADES.find((g) => g === e.currentTarget.value);
-      const { variant } = more;
+      const { variant, phase } = more;
       if (mark?.grade)
         desk.mark(at.criterion, at.side, mark.grade, {
           ...(variant && { variant }),
+          ...(phase && { phase }),
           ...(worst && { worst }),
         });
     }}
@@ -76,7 +100,10 @@
   <div class="touched" data-testid="touched">
     {#if spot && mark}
       <div role="group" aria-label={title} data-testid="focus-bar">
-        <p class="sign truncate text-xl leading-tight">{title}</p>
+        <div class="head">
+          <p class="sign text-lg leading-none">{title}</p>
+          {#if faulty && spot.criterion.phases.length}{@render phases(spot)}{/if}
+        </div>
         <div class="line">
           {#if faulty && spot.criterion.variants.length}{@render variants(spot)}
           {:else if spot.criterion.family === 'HEEL_LIFT' && desk.lost.length}
@@ -119,6 +146,7 @@
     {#if faulty}
       <div class="flex flex-1 items-center gap-1 overflow-x-auto text-sm">
         {@render variants(spot)}
+        {#if spot.criterion.phases.length}{@render phases(spot)}{/if}
         {#if worse.length}<span class="ml-auto shrink-0">{m.station_worst()}</span>
           {@render worst(spot)}{/if}
       </div>
@@ -128,8 +156,25 @@
 
 <style>
   .touched {
-    height: 7.75rem;
+    height: 9rem;
     overflow-y: auto;
+  }
+  .head {
+    display: flex;
+    height: 3rem;
+    align-items: center;
+    justify-content: space-between;
+    gap: 0.5rem;
+  }
+  .phases {
+    display: flex;
+    flex: none;
+  }
+  .phases .variant {
+    margin-right: -1px;
+    min-width: 3rem;
+    padding: 0 0.35rem;
+    font-size: 0.8rem;
   }
   .touched > div {
     display: grid;

@@ -28,9 +28,9 @@
   </div>
   <div class="flex shrink-0 gap-2">
     <button class="btn-soft-line btn h-12 px-3 lg:h-14" onclick={queue}>{m.station_queue()}</button>
-    <button
-      class="btn h-12 max-w-28 px-3 leading-tight whitespace-normal btn-error sm:max-w-none lg:h-14"
-      onclick={pain}>{m.pain_stop()}</button
-    >
+    {#if !desk.stage}<button
+        class="btn h-12 max-w-28 px-3 leading-tight whitespace-normal btn-error sm:max-w-none lg:h-14"
+        onclick={pain}>{m.pain_stop()}</button
+      >{/if}
   </div>
 </header>

@@ -9,6 +9,7 @@
   import CriterionRow from './CriterionRow.svelte';
   import type { Desk } from './desk.svelte';
   import GaugeRow from './GaugeRow.svelte';
+  import Performer from './Performer.svelte';
 
   let { desk }: { desk: Desk } = $props();
 
@@ -55,12 +56,14 @@
 </script>
 
 <div class={['look', figure && rows.length > 0 && 'both']}>
-  {#if figure}
+  {#if hand.current && desk.watches}
+    <Performer performances={desk.performances} behind={desk.view === 'BACK'} />
+  {:else if figure}
     <section class="figure" aria-label={m.station_figure()}>
       <Figure view={desk.view} pattern={desk.test.pattern} {cell} {name} {tap} />
     </section>
   {/if}
-  {#if rows.length}
+  {#if rows.length && !(hand.current && desk.watches)}
     <section aria-label={m.station_marks()}>
       <ul>
         {#each rows as criterion (criterion.id)}

@@ -2,6 +2,7 @@
   import { m } from '../../lib/paraglide/messages';
   import type { Desk } from './desk.svelte';
   import Flags from './Flags.svelte';
+  import { practiceOf } from './practice';
   import Repetitions from './Repetitions.svelte';
 
   interface Props {
@@ -37,6 +38,7 @@
         teach();
       }}>{m.teach()}</button
     >{/if}
+  <a class="btn-soft-line btn mt-2 h-12 w-full" href={practiceOf(desk)}>{m.practice()}</a>
   <div class="mt-3"><Flags {desk} cue={() => (dialog.close(), cue())} /></div>
   <form method="dialog" class="mt-4">
     <button class="btn w-full btn-primary">{m.close()}</button>

@@ -20,6 +20,8 @@
   import Moments from './Moments.svelte';
   import NextUp from './NextUp.svelte';
   import Pain from './Pain.svelte';
+  import Performer from './Performer.svelte';
+  import { practiceOf } from './practice';
   import Queue from './Queue.svelte';
   import RetestAtHand from './RetestAtHand.svelte';
   import SetUp from './SetUp.svelte';
@@ -42,7 +44,7 @@
     grades.open(whole ? null : (desk.focus?.criterion.id ?? null), desk.view === 'BACK');
 
   const mayTeach = $derived(
-    session.me && !session.opened ? () => void (teaching = true) : undefined,
+    session.me && !session.opened && !desk.stage ? () => void (teaching = true) : undefined,
   );
 
   const byEye = $derived(desk.criteria.filter((c) => !c.gauge));
@@ -51,10 +53,12 @@
   function main() {
     if (desk.stopped) desk.next();
     else if (hand.current && desk.moment === 'ready') desk.goTo('look');
+    else if (hand.current && desk.moment === 'look' && desk.watches) desk.watching = false;
     else if (hand.current && desk.moment === 'look' && desk.nextTask) desk.step(1);
     else if (!desk.done) desk.closeView();
     else if (desk.retest) desk.back();
     else if (desk.nextTest) desk.show(desk.nextTest.id);
+    else if (hand.current && desk.finished && !desk.round.looks?.length) desk.goTo('next');
     else desk.next();
   }
 
@@ -126,7 +130,7 @@
   <CheckIn {desk} pain={() => pain.open()} />
 {/snippet}
 
-{#if session.lead}<div class="hidden pt-4 lg:block">
+{#if session.lead && !desk.stage}<div class="hidden pt-4 lg:block">
     <ScreeningTabs screening={desk.station.screening.id} at="station" />
   </div>{/if}
 
@@ -174,15 +178,19 @@
         {:else}
           <div class="mt-1"><Knows {desk} /></div>
           <div class="lg:mt-3"><Look {desk} /></div>
-          <Tell {desk} />
+          {#if !desk.stage}<Tell {desk} />{/if}
           {#if desk.done && !desk.retest && desk.line.waiting === 0}<Again {desk} />{/if}
-          <Flags {desk} cue={() => cue.open()} />
+          {#if !desk.stage}<Flags {desk} cue={() => cue.open()} />{/if}
           {#if byEye.length}<button
               class="min-h-11 self-start underline"
               onclick={() => showGrades(true)}>{m.grades_all()}</button
             >{/if}
           {#if mayTeach}<button class="min-h-11 self-start underline" onclick={mayTeach}
               >{m.teach()}</button
+            >{/if}
+          {#if byEye.length && !desk.stage}<a
+              class="flex min-h-11 items-center self-start underline"
+              href={practiceOf(desk)}>{m.practice()}</a
             >{/if}
         {/if}
         {#if !teaching || desk.stopped}<Bar
@@ -193,7 +201,12 @@
           />{/if}
       {/if}
     </div>
-    {#if !desk.door && !desk.unasked}<aside class="pt-2"><SetUp {desk} /></aside>{/if}
+    {#if !desk.door && !desk.unasked}<aside class="pt-2">
+        {#if desk.performances.length}<div class="mb-4 grid h-96">
+            <Performer performances={desk.performances} behind={desk.view === 'BACK'} />
+          </div>{/if}
+        <SetUp {desk} />
+      </aside>{/if}
   </div>
 {/if}
 <Pain bind:this={pain} {desk} />

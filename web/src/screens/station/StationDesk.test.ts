@@ -1,7 +1,7 @@
 import { render, screen, waitFor, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { station } from '../../../tests/protocol';
+import { station, stationWith } from '../../../tests/protocol';
 import { keys } from '../../lib/keys/keys.svelte';
 import { outbox } from '../../lib/outbox/outbox.svelte';
 import type { FactSent } from '../../lib/record/book';
@@ -44,6 +44,29 @@ describe('the station', () => {
     for (let touch = 0; touch < 3; touch++) await user.click(main());
     expect(written.map((f) => f.fact.kind)).toEqual(['trialOpened', 'viewClosed', 'viewClosed']);
     expect(who()).toBe('Bartosz Ż.');
+  });
+
+  it('asks for the phase of a fault as a second touch, where the protocol asks', async () => {
+    desk = new Desk(stationWith(['Amara L.'], 'overhead-squat'));
+    const user = opened();
+    const knee = () => screen.getByRole('button', { name: 'Knee line left slight' });
+    const phase = () => screen.getByRole('button', { name: 'on the way up' });
+    await user.click(knee());
+    await user.click(phase());
+    await user.click(screen.getByRole('button', { name: 'too far out' }));
+    expect(phase()).toHaveAttribute('aria-pressed', 'true');
+    await user.click(phase());
+    const said = written.flatMap(({ fact }) =>
+      fact.kind === 'marked' ? [[fact.grade, fact.phase, fact.variant]] : [],
+    );
+    expect(said).toEqual([
+      ['SLIGHT', undefined, undefined],
+      ['SLIGHT', 'ASCENT', undefined],
+      ['SLIGHT', 'ASCENT', 'outward'],
+      ['SLIGHT', undefined, 'outward'],
+    ]);
+    await user.click(screen.getByRole('button', { name: 'Arch left slight' }));
+    expect(screen.queryByRole('group', { name: 'When does it show most?' })).toBeNull();
   });
 
   it('says where this athlete’s feet stand and how deep it goes, where the school asks for that', async () => {

@@ -15,7 +15,7 @@ import {
 } from '../../lib/record/book';
 import { doubts, type Doubt } from '../../lib/record/doubts';
 import { voided } from '../../lib/record/voided';
-import { GRADES, type Grade, type Side, type View } from '../../lib/words/judgement';
+import { GRADES, type Grade, type Phase, type Side, type View } from '../../lib/words/judgement';
 import { Line, NO_TEST, stopped, testOf, testsOf, type Station, type Test } from './line.svelte';
 import { differing } from './differing';
 import { Round } from './round.svelte';
@@ -36,6 +36,13 @@ export interface Place {
   view?: View;
 }
 
+/** What is said of a mark beside its grade. */
+export interface More {
+  variant?: string;
+  worst?: Grade;
+  phase?: Phase;
+}
+
 /** A look that was asked for elsewhere. */
 export interface Asked {
   athlete: string;
@@ -44,11 +51,22 @@ export interface Asked {
   retest?: string | undefined;
 }
 
+/** One performance of a simulated athlete; where legs work one after the other, with the leg in front. */
+export type Performance = Schemas['PracticeControllerPerformance'];
+
+/** Where somebody practises: simulated athletes instead of some in the hall, and nothing is sent. */
+export interface Stage {
+  line: Line;
+  performances(athlete: string, view: View): Performance[];
+}
+
 /** The rater's desk: the trial at hand, and writing more of it. Every change is one or two facts. */
 export class Desk {
   readonly key: string;
   readonly line: Line;
   readonly round: Round;
+  /** Nothing where the athletes are in the hall. */
+  readonly stage: Stage | null;
 
   current = $state<string | null>(null);
   view = $state<View>('FRONT');
@@ -60,6 +78,8 @@ export class Desk {
   /** A second look, which does not see what the first rater wrote. */
   second = $state(false);
   moment = $state<Moment>('look');
+  /** In practice: whether the athlete is watched rather than marked. */
+  watching = $state(true);
   #step = $state(0);
 
   #testId = $state('');
@@ -69,9 +89,15 @@ export class Desk {
   #carried: Pick<Conditions, 'load' | 'arms' | 'shoes' | 'aids'> | null = null;
   #trial = $derived.by(() => this.#read(this.test, this.#retest?.retest ?? null));
 
-  constructor(station: Station, kept: KeptStation | null = null, key = '') {
+  constructor(
+    station: Station,
+    kept: KeptStation | null = null,
+    key = '',
+    stage: Stage | null = null,
+  ) {
     this.key = key;
-    this.line = new Line(station, kept, key);
+    this.stage = stage;
+    this.line = stage?.line ?? new Line(station, kept, key);
     this.round = new Round(station.screening.id, station.at?.id);
     this.#testId = this.tests[0]?.id ?? '';
     this.call(this.line.after(null));
@@ -128,6 +154,16 @@ export class Desk {
     return this.station.protocol.retests.find((r) => r.id === this.#retest?.retest);
   }
 
+  /** Who performs before the rater, where it is a practice. */
+  get performances(): Performance[] {
+    return this.stage?.performances(this.current ?? '', this.view) ?? [];
+  }
+
+  /** Whether a phone shows the performance, and not the figure to mark on. */
+  get watches(): boolean {
+    return this.watching && this.performances.length > 0 && !this.done;
+  }
+
   get athlete(): Schemas['StationQueued'] | undefined {
     return this.line.of(this.current);
   }
@@ -144,6 +180,11 @@ export class Desk {
   /** The next test here that this athlete has not done. */
   get nextTest(): Test | undefined {
     return this.tests.find((t) => !complete(t, this.#read(t, null)));
+  }
+
+  /** Whether nobody waits any more, and this athlete has done all that is done here. */
+  get finished(): boolean {
+    return this.done && !this.#retest && !this.nextTest && this.line.waiting === 0;
   }
 
   doneWith(test: Test): boolean {
@@ -270,7 +311,8 @@ export class Desk {
 
   /** The moments in their order. */
   get places(): Place[] {
-    return MOMENTS.flatMap((moment): Place[] =>
+    const moments = this.stage ? MOMENTS.filter((moment) => moment !== 'tell') : MOMENTS;
+    return moments.flatMap((moment): Place[] =>
       moment === 'look' ? this.views.map((view) => ({ moment, view })) : [{ moment }],
     );
   }
@@ -283,6 +325,7 @@ export class Desk {
     if (view && view !== this.view) {
       this.focus = null;
       this.view = view;
+      this.watching = true;
     }
     this.goTo(moment);
   }
@@ -305,6 +348,7 @@ export class Desk {
   #stand(): void {
     this.focus = null;
     this.#step = 0;
+    this.watching = true;
     if (this.door) return;
     const trial = this.#trial;
     this.#arrive();
@@ -381,12 +425,7 @@ export class Desk {
     }
   }
 
-  mark(
-    criterion: Criterion,
-    side: Side | undefined,
-    grade: Grade,
-    more: { variant?: string; worst?: Grade } = {},
-  ): void {
+  mark(criterion: Criterion, side: Side | undefined, grade: Grade, more: More = {}): void {
     if (this.stopped) return;
     if (this.moment === 'ready') this.goTo('look');
     this.focus = { criterion, side };
@@ -431,7 +470,9 @@ export class Desk {
       turned || now.grade === null
         ? 'SLIGHT'
         : (GRADES[(GRADES.indexOf(now.grade) + 1) % GRADES.length] ?? 'NONE');
-    this.mark(criterion, side, grade, now.variant && !turned ? { variant: now.variant } : {});
+    const { variant, phase } = now;
+    const more = { ...(variant && { variant }), ...(phase && { phase }) };
+    this.mark(criterion, side, grade, turned || grade === 'NONE' ? {} : more);
   }
 
   /** Writes what was measured at one attempt; a value that is empty takes it back. */
@@ -494,6 +535,7 @@ export class Desk {
     const left = this.test.requiredViews.find((v) => !seen(this.#trial, v));
     if (left) this.view = left;
     else this.#arrive();
+    this.watching = true;
     this.repetitions = this.test.repetitions.observed;
   }
 

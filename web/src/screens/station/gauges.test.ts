@@ -124,6 +124,27 @@ describe('measuring by hand', () => {
     expect(screen.getByRole('status').textContent).toContain('10');
   });
 
+  it('tells errors apart afterwards, never more than were counted', async () => {
+    gauge('error-count', 'errors');
+    const kind = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+    expect(screen.queryByText(/What were they/)).toBeNull();
+    for (let i = 0; i < 2; i++) await fireEvent.click(button('Error + 1'));
+    await kind('hands off: 0');
+    await kind('hands off: 1');
+    expect(screen.getByText('What were they? 2 of 2 told')).toBeVisible();
+    await kind('hands off: 2');
+    await kind('step or fall: 0');
+    await kind('eyes open: 0');
+    await fireEvent.click(button('one less'));
+    expect(measured().filter((f) => f.measure.includes('.'))).toMatchObject([
+      { measure: 'double-firm.hands', value: 1 },
+      { measure: 'double-firm.hands', value: 2 },
+      { measure: 'double-firm.step', value: 1 },
+      { measure: 'double-firm.eyes', value: 1 },
+    ]);
+    expect(screen.getByText('What were they? 1 of 1 told')).toBeVisible();
+  });
+
   it('reads a foot like the hand of a clock: 11 and 1 o’clock are 30 degrees each', async () => {
     gauge('personal-set-up', 'leg-fall');
     await fireEvent.click(screen.getByLabelText('Feet at rest left: 30°'));

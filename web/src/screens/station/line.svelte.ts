@@ -53,7 +53,7 @@ export class Line {
     this.station = station;
     this.athletes = station.queue.map((q) => ({ ...q }));
     if (kept) this.#facts = kept.books;
-    for (const fact of outbox.of(station.screening.id)) this.#remember(fact);
+    for (const fact of outbox.of(station.screening.id)) this.remember(fact);
     this.#settleAll();
   }
 
@@ -78,7 +78,7 @@ export class Line {
 
   /** Keeps a fact here and sends it as soon as there is a network. */
   write(sent: FactSent): void {
-    this.#remember(sent);
+    this.remember(sent);
     const { id, protocol, protocolVersion } = this.station.screening;
     outbox.put(id, [sent], { protocol, version: protocolVersion });
     // a page that is loaded again at once must know the trial, or it would open a second one
@@ -170,7 +170,7 @@ export class Line {
     this.#keep();
   }
 
-  #remember(fact: FactSent): void {
+  protected remember(fact: FactSent): void {
     const known = this.book(fact.athlete);
     if (known.some((f) => f.id === fact.id)) return;
     this.#facts[fact.athlete] = [...known, { ...fact, author: this.station.mine }];

@@ -2,6 +2,7 @@ package rangordnung.bench;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -12,6 +13,8 @@ import java.util.Locale;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import java.util.zip.GZIPInputStream;
+import rangordnung.core.protocol.Protocol;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Prints one JSON line per benchmark: name, value, reference, ratio and limit, where there is one. Each value stands
@@ -30,6 +33,11 @@ public final class Bench {
         }
         if (wanted.isEmpty() || wanted.contains("rank-500") || wanted.contains("link-first-named")) {
             CertaintyBenchmark.run();
+        }
+        if (wanted.isEmpty()
+                || wanted.contains("assign-500x24-over-solver")
+                || wanted.contains("hall-30-over-solver")) {
+            SolverBenchmark.run();
         }
         if (wanted.isEmpty() || wanted.contains("measure-over-parse")) {
             MeasureBenchmark.run();
@@ -79,6 +87,19 @@ public final class Bench {
                 unit,
                 ratio,
                 limit == Double.MAX_VALUE ? "null" : String.valueOf(limit)));
+    }
+
+    static double milliseconds(Runnable work) {
+        long from = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - from) / 1e6;
+    }
+
+    /** Data that ship with the product. */
+    static <T> T read(String name, Class<T> type) throws IOException {
+        try (InputStream in = Protocol.class.getResourceAsStream("/rangordnung/" + name + ".json")) {
+            return new JsonMapper().readValue(in, type);
+        }
     }
 
     /** What one round of a benchmark has found. */

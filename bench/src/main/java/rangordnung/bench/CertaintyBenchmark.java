@@ -1,7 +1,6 @@
 package rangordnung.bench;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -22,7 +21,6 @@ import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Whether the reasoning finds what is known to be true, against what is usual; and ranking 500 against drawing the same normals. */
 final class CertaintyBenchmark {
@@ -35,22 +33,22 @@ final class CertaintyBenchmark {
     private CertaintyBenchmark() {}
 
     static void run() throws Exception {
-        CertaintyRules rules = read(ShippedData.CERTAINTY, CertaintyRules.class);
+        CertaintyRules rules = Bench.read(ShippedData.CERTAINTY, CertaintyRules.class);
         named(rules);
         Bench.rounds("rank-500", "milliseconds, median", 3, () -> {
             double[] ranking = new double[ROUNDS];
             double[] normals = new double[ROUNDS];
             List<Ranking.Entrant> roster = roster();
             for (int i = 0; i < ROUNDS; i++) {
-                normals[i] = milliseconds(() -> draw(rules));
-                ranking[i] = milliseconds(() -> Ranking.of(roster, rules.ranking()));
+                normals[i] = Bench.milliseconds(() -> draw(rules));
+                ranking[i] = Bench.milliseconds(() -> Ranking.of(roster, rules.ranking()));
             }
             return new Bench.Round(Bench.median(ranking), Bench.median(normals));
         });
     }
 
     private static void named(CertaintyRules rules) throws IOException {
-        Battery battery = read(ShippedData.BATTERY, Battery.class);
+        Battery battery = Bench.read(ShippedData.BATTERY, Battery.class);
         Protocol protocol = battery.protocol(new Battery.Recipe(
                 "known-truth",
                 1,
@@ -62,7 +60,7 @@ final class CertaintyBenchmark {
                         new Battery.Chosen("wall-test", Optional.of(TestDefinition.Role.RETEST))),
                 Map.of()));
         KnownTruth.Report report = new KnownTruth(
-                        protocol, read(ShippedData.LINKS, LinkRules.class), rules, "overhead-squat", "knee-line")
+                        protocol, Bench.read(ShippedData.LINKS, LinkRules.class), rules, "overhead-squat", "knee-line")
                 .of(ATHLETES, 7);
         Bench.ratio(
                 "link-first-named",
@@ -107,17 +105,5 @@ final class CertaintyBenchmark {
                     return sum;
                 })
                 .sum();
-    }
-
-    private static double milliseconds(Runnable work) {
-        long from = System.nanoTime();
-        work.run();
-        return (System.nanoTime() - from) / 1e6;
-    }
-
-    private static <T> T read(String name, Class<T> type) throws IOException {
-        try (InputStream in = Protocol.class.getResourceAsStream("/rangordnung/" + name + ".json")) {
-            return new JsonMapper().readValue(in, type);
-        }
     }
 }

@@ -71,13 +71,7 @@ public class JudgeBenchmark {
                 Optional<Side> side = criterion.extent() == Extent.WHOLE
                         ? Optional.empty()
                         : Optional.of(Side.values()[random.nextInt(2)]);
-                facts.add(new Fact.Marked(
-                        trial,
-                        criterion.id(),
-                        side,
-                        Grade.values()[1 + random.nextInt(3)],
-                        Optional.empty(),
-                        Optional.empty()));
+                facts.add(Fact.Marked.of(trial, criterion.id(), side, Grade.values()[1 + random.nextInt(3)]));
             }
         }
         facts.add(new Fact.ViewClosed(trial, View.FRONT, 5, Optional.empty()));

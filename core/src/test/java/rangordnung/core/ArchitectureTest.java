@@ -22,7 +22,8 @@ class ArchitectureTest {
             .resideInAPackage("rangordnung.core..")
             .should()
             .onlyDependOnClassesThat()
-            .resideInAnyPackage("rangordnung.core..", "java..", "org.jspecify..", "org.hipparchus..");
+            .resideInAnyPackage(
+                    "rangordnung.core..", "java..", "org.jspecify..", "org.hipparchus..", "com.google.ortools..");
 
     @ArchTest
     static void what_may_be_null_says_so_in_every_package(JavaClasses classes) {
@@ -60,6 +61,8 @@ class ArchitectureTest {
             .definedBy("rangordnung.core.link..")
             .layer("agreement")
             .definedBy("rangordnung.core.agreement..")
+            .layer("practice")
+            .definedBy("rangordnung.core.practice..")
             .layer("plan")
             .definedBy("rangordnung.core.plan..")
             .layer("ladder")
@@ -84,6 +87,8 @@ class ArchitectureTest {
             .mayOnlyAccessLayers("body", "protocol", "certainty", "record", "safety", "judgement")
             .whereLayer("agreement")
             .mayOnlyAccessLayers("body", "protocol", "record", "judgement")
+            .whereLayer("practice")
+            .mayOnlyAccessLayers("body", "protocol", "motion", "record", "agreement")
             .whereLayer("plan")
             .mayOnlyAccessLayers("body", "protocol")
             .whereLayer("ladder")

@@ -10,6 +10,7 @@ import rangordnung.core.judgement.Judge;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Phase;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.View;
@@ -102,6 +103,7 @@ public final class Rater {
                 side,
                 Grade.valueOf(part[2]),
                 part.length > 3 ? Optional.of(part[3]) : Optional.empty(),
+                Optional.empty(),
                 Optional.empty()));
     }
 
@@ -157,8 +159,10 @@ public final class Rater {
                 new PainReport(PainReport.Region.KNEE, Optional.of(Side.LEFT), intensity, Set.of(signs))));
     }
 
-    public Rater worst(String criterion, Side side, Grade grade, Grade worst) {
-        return add(new Fact.Marked(trial, criterion, Optional.of(side), grade, Optional.empty(), Optional.of(worst)));
+    /** A mark with its worst single repetition and the phase in which it shows most. */
+    public Rater worst(String criterion, Side side, Grade grade, Grade worst, Phase phase) {
+        return add(new Fact.Marked(
+                trial, criterion, Optional.of(side), grade, Optional.empty(), Optional.of(worst), Optional.of(phase)));
     }
 
     /** Corrects or takes back what was written last. */

@@ -38,7 +38,7 @@ public final class StandardFloor {
     public static final LinkRules LINKS = shipped(ShippedData.LINKS, LinkRules.class);
     public static final Battery BATTERY = shipped(ShippedData.BATTERY, Battery.class);
     public static final List<String> RECIPES =
-            List.of("standard-floor.5", "training-stance.4", "personal.4", "running-field.4", "quick-lesson.4");
+            List.of("standard-floor.6", "training-stance.5", "personal.5", "running-field.5", "quick-lesson.5");
 
     private StandardFloor() {}
 

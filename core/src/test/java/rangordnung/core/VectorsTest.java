@@ -57,7 +57,7 @@ class VectorsTest {
     private static final JsonMapper JSON = JsonMapper.builder()
             .changeDefaultPropertyInclusion(i -> i.withValueInclusion(JsonInclude.Include.NON_ABSENT))
             .build();
-    private static final Protocol FLOOR = StandardFloor.shipped("standard-floor.5");
+    private static final Protocol FLOOR = StandardFloor.shipped("standard-floor.6");
     private static final int CASES = 80;
 
     enum Vectors {
@@ -300,8 +300,7 @@ class VectorsTest {
                                 .toList()),
                 aid.map(kind -> new Fact.RetestOf("heels-up", c.id()))));
         for (Side side : Side.values()) {
-            facts.add(new Fact.Marked(
-                    trial, "heels", Optional.of(side), c.one(Grade.class), Optional.empty(), Optional.empty()));
+            facts.add(Fact.Marked.of(trial, "heels", Optional.of(side), c.one(Grade.class)));
         }
         for (View seen : List.of(View.FRONT, View.SIDE)) {
             facts.add(new Fact.ViewClosed(trial, seen, 5, Optional.empty()));

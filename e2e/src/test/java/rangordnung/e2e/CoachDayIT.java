@@ -184,22 +184,6 @@ class CoachDayIT extends ScreenTest {
                 .isEqualTo(1);
     }
 
-    /** Presses Tab until the element of that name has the focus. */
-    private static void tabTo(Page page, String name) {
-        for (int i = 0; i < 90; i++) {
-            Object focused = page.evaluate(
-                    """
-                    () => { const e = document.activeElement; if (!e) return '';
-                      const label = e.labels?.[0]?.textContent ?? '';
-                      return (e.getAttribute('aria-label') || label || e.textContent || '').replace(/\\s+/g, ' ').trim(); }""");
-            if (String.valueOf(focused).startsWith(name)) {
-                return;
-            }
-            page.keyboard().press("Tab");
-        }
-        throw new AssertionError("Tab never reaches “" + name + "”");
-    }
-
     @Test
     @Order(3)
     void pain_stops_the_screen_and_leads_to_protect() {

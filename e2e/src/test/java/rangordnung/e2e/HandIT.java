@@ -29,7 +29,7 @@ class HandIT extends ScreenTest {
                 const answer = await fetch('/api/screenings', {
                   method: 'POST',
                   headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token },
-                  body: JSON.stringify({ team: team.id, name: id, heldOn: '2026-11-09', protocol: id, protocolVersion: version }),
+                  body: JSON.stringify({ team: team.id, name: `${id} ${version}`, heldOn: '2026-11-09', protocol: id, protocolVersion: version }),
                 });
                 made.push((await answer.json()).id);
               }
@@ -47,7 +47,7 @@ class HandIT extends ScreenTest {
     @SuppressWarnings("unchecked")
     void one_of_each_protocol() {
         Page lead = founded();
-        atTheStation(lead, "Hand", "Name\nMaximiliana Hohenwart\nFarid Hell\n");
+        atTheStation(lead, "Hand", "Name\nMaximiliana Hohenwart\nFarid Hell\nIna Sturm\nOle Wind\n");
         screenings = (List<String>) lead.evaluate(MAKE_ONE_OF_EACH_PROTOCOL);
         assertThat(screenings).hasSizeGreaterThan(4);
     }
@@ -98,6 +98,107 @@ class HandIT extends ScreenTest {
                 .hasText("Set up");
         stroke(phone, 60, 330);
         assertThat(phone.getByTestId("moments").locator("[aria-selected=true]")).hasText("Set up");
+    }
+
+    /** Every moment and every dialog of the station, and practice, in every appearance. */
+    @ParameterizedTest
+    @CsvSource({"chalk, Maximiliana H.", "evening, Ina S.", "bright, Ole W."})
+    void nothing_at_the_station_is_a_barrier(String theme, String athlete) {
+        Page phone = page(390, 844);
+        phone.addInitScript("localStorage.setItem('theme', '" + theme + "')");
+        signIn(phone, "lead", PASSWORD);
+        String station = "#/screening/" + named(phone, "standard-floor 6") + "/station";
+        phone.navigate(product.address() + station);
+        call(phone, athlete);
+        noBarrier(phone, theme, "set-up");
+        ready(phone);
+        noBarrier(phone, theme, "front");
+        touch(phone, "knee-line LEFT", 1);
+        phone.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("on the way up"))
+                .click();
+        noBarrier(phone, theme, "front with a fault and its phase");
+        button(phone, "What the grades look like").click();
+        assertThat(phone.locator("dialog[open] figure").first()).isVisible();
+        assertThat(phone.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Knee line: severe")))
+                .isVisible();
+        dialog(phone, theme, "grade pictures");
+        button(phone, "More").click();
+        dialog(phone, theme, "more");
+        button(phone, "Queue").click();
+        dialog(phone, theme, "queue");
+        button(phone, "Pain: stop").click();
+        dialog(phone, theme, "pain");
+        button(phone, "Front: seen").click();
+        noBarrier(phone, theme, "side");
+        button(phone, "Side: seen").click();
+        noBarrier(phone, theme, "told apart");
+        phone.getByTestId("moments").getByText("Next").click();
+        noBarrier(phone, theme, "next");
+
+        phone.navigate(product.address() + station.replace("/station", "/practice"));
+        button(phone, "Begin").click();
+        ready(phone);
+        noBarrier(phone, theme, "somebody who performs");
+        assertThat(phone.getByTestId("main")).isInViewport();
+        assertThat((Boolean) phone.evaluate("() => document.documentElement.scrollHeight <= innerHeight"))
+                .as("somebody who performs fits the screen")
+                .isTrue();
+    }
+
+    private static void dialog(Page phone, String theme, String name) {
+        assertThat(phone.locator("dialog[open]")).isVisible();
+        noBarrier(phone, theme, name);
+        phone.keyboard().press("Escape");
+        assertThat(phone.locator("dialog[open]")).hasCount(0);
+    }
+
+    /** An athlete whom nobody has looked at, from the first moment on. */
+    private static void call(Page phone, String athlete) {
+        button(phone, "Queue").click();
+        phone.locator("dialog[open]").getByText(athlete).first().click();
+        phone.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Set up"))
+                .click();
+    }
+
+    private static String named(Page page, String screening) {
+        return (String) page.evaluate(
+                """
+                async (name) => (await (await fetch('/api/today')).json()).screenings
+                  .find((s) => s.screening.name === name).screening.id""",
+                screening);
+    }
+
+    @Test
+    void by_keyboard_alone_a_fault_gets_its_phase_its_pictures_and_its_retest() {
+        Page desk = signIn(page(1280, 800), "lead", PASSWORD);
+        desk.navigate(product.address() + "#/screening/" + named(desk, "personal 5") + "/station");
+        assertThat(desk.getByTestId("athlete")).isVisible();
+        String who = desk.getByTestId("athlete").textContent();
+        desk.keyboard().press("n");
+        assertThat(desk.getByTestId("athlete")).not().hasText(who);
+        tabTo(desk, "Squat, own stance");
+        desk.keyboard().press("Enter");
+        desk.keyboard().press("k");
+        tabTo(desk, "at the bottom");
+        desk.keyboard().press("Space");
+        assertThat(button(desk, "at the bottom")).hasAttribute("aria-pressed", "true");
+        desk.keyboard().press("g");
+        assertThat(desk.locator("dialog[open]")).containsText("What the grades look like");
+        desk.keyboard().press("Escape");
+        tabTo(desk, "Front: seen");
+        desk.keyboard().press("Enter");
+        desk.keyboard().press("Enter");
+        assertThat(desk.getByTestId("retests")).isVisible();
+        tabTo(
+                desk,
+                desk.getByTestId("retests").getByRole(AriaRole.BUTTON).first().textContent());
+        desk.keyboard().press("Enter");
+        assertThat(desk.getByTestId("retest")).containsText("Change nothing else.");
+        allSaved(desk);
+        assertThat(
+                        product.count(
+                                "select count(*) from fact where body->>'phase' = 'BOTTOM' and body->>'criterion' = 'knee-line'"))
+                .isEqualTo(1);
     }
 
     /** A finger from one place to another, half way down the screen. */

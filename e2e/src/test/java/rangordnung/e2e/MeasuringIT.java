@@ -43,7 +43,7 @@ class MeasuringIT extends ScreenTest {
                 signedIn(LOGIN, DEMO_PASSWORD),
                 "Measured",
                 "Given name;Family name;Height\nMira;One;175\nTom;Two;180\n",
-                "standard-floor/5");
+                "standard-floor/6");
     }
 
     private Page measuring(String from) {

@@ -2,6 +2,9 @@ package rangordnung.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.deque.html.axecore.args.AxeRunOptions;
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
@@ -67,6 +70,40 @@ abstract class ScreenTest {
         BrowserContext context = browser.newContext(
                 new Browser.NewContextOptions().setViewportSize(width, height).setLocale("en-GB"));
         return watched(context.newPage());
+    }
+
+    /** What the rules of accessible pages find; in another theme than the first only colours differ. */
+    protected static void noBarrier(Page page, String theme, String name) {
+        AxeRunOptions briefly = new AxeRunOptions();
+        briefly.setResultTypes(List.of("violations")); // what passes need not be listed node by node
+        AxeBuilder axe = new AxeBuilder(page).options(briefly);
+        List<Rule> violations = (theme.equals("chalk")
+                        ? axe.withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                        : axe.withRules(List.of("color-contrast")))
+                .analyze()
+                .getViolations();
+        Assertions.assertEquals(
+                List.of(),
+                violations.stream()
+                        .map(r -> r.getId() + ": " + r.getNodes().get(0).getHtml())
+                        .toList(),
+                theme + " " + name);
+    }
+
+    /** Presses Tab until the element of that name has the focus. */
+    protected static void tabTo(Page page, String name) {
+        for (int i = 0; i < 90; i++) {
+            Object focused = page.evaluate(
+                    """
+                    () => { const e = document.activeElement; if (!e) return '';
+                      const label = e.labels?.[0]?.textContent ?? '';
+                      return (e.getAttribute('aria-label') || label || e.textContent || '').replace(/\\s+/g, ' ').trim(); }""");
+            if (String.valueOf(focused).startsWith(name)) {
+                return;
+            }
+            page.keyboard().press("Tab");
+        }
+        throw new AssertionError("Tab never reaches “" + name + "”");
     }
 
     /** A page whose errors fail the test. */

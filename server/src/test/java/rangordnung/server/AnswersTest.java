@@ -11,6 +11,9 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -39,7 +42,7 @@ class AnswersTest extends ServerTest {
                 lead,
                 screening,
                 hall.athletes().get(0),
-                "heels LEFT MARKED",
+                "heels LEFT MARKED ASCENT",
                 "heels RIGHT SLIGHT",
                 "knee-line LEFT SLIGHT",
                 "arch LEFT SLIGHT");
@@ -81,6 +84,7 @@ class AnswersTest extends ServerTest {
                 lead.post(
                         team + "/imports/pasted",
                         "{\"text\":\"Given name;Family name;Birth date\\nEda;Gelb;2012-03-04\\n;Lila;2012-05-06\\nAda;Grün;2012-07-08\"}"));
+        answers.put("practised", practised(lead, of + "practice"));
         for (Map.Entry<String, Client.Answer> answer : answers.entrySet()) {
             JsonNode body = answer.getValue().ok().body();
             if (answer.getKey().equals("station")) {
@@ -115,6 +119,25 @@ class AnswersTest extends ServerTest {
                 "arch LEFT SEVERE",
                 "turn-out LEFT SEVERE");
         return hall.screening();
+    }
+
+    /** Every athlete of a drill seen whole, and the left knee of each marked. */
+    private static Client.Answer practised(Client lead, String practice) {
+        UUID trial = UUID.randomUUID();
+        String facts = IntStream.range(0, 6)
+                .boxed()
+                .flatMap(i -> Stream.of(
+                                "\"kind\":\"marked\",\"criterion\":\"knee-line\",\"side\":\"LEFT\",\"grade\":\"SLIGHT\"",
+                                "\"kind\":\"viewClosed\",\"view\":\"FRONT\",\"repetitions\":5",
+                                "\"kind\":\"viewClosed\",\"view\":\"SIDE\",\"repetitions\":5")
+                        .map(fact ->
+                                "{\"id\":\"%s\",\"athlete\":\"%s\",\"at\":\"2026-11-09T08:00:00Z\",\"fact\":{\"trial\":\"%s\",%s}}"
+                                        .formatted(UUID.randomUUID(), new UUID(7, i), trial, fact)))
+                .collect(Collectors.joining(","));
+        return lead.post(
+                practice,
+                "{\"id\":\"%s\",\"test\":\"overhead-squat\",\"seed\":7,\"facts\":[%s]}"
+                        .formatted(UUID.randomUUID(), facts));
     }
 
     private static String retest(UUID baseline) {

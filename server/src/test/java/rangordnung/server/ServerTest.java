@@ -60,7 +60,7 @@ public abstract class ServerTest {
     }
 
     /** The version of the standard floor that ships. */
-    protected static final int FLOOR = 5;
+    protected static final int FLOOR = 6;
 
     /** A new roster of cleared athletes with a screening under a version of the standard floor; a family name may follow a given one. */
     protected static Hall hall(Client lead, int protocolVersion, String... names) {
@@ -101,7 +101,7 @@ public abstract class ServerTest {
         }
     }
 
-    /** A whole overhead squat in which only the given marks were made, written {@code knee-line LEFT MARKED}. */
+    /** A whole overhead squat in which only the given marks were made, written {@code knee-line LEFT MARKED} or {@code knee-line LEFT MARKED ASCENT}. */
     protected static UUID squat(Client who, String screening, String athlete, String... marks) {
         UUID trial = UUID.randomUUID();
         send(
@@ -116,8 +116,13 @@ public abstract class ServerTest {
                     who,
                     screening,
                     athlete,
-                    "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\",\"side\":\"%s\",\"grade\":\"%s\"}"
-                            .formatted(trial, part[0], part[1], part[2]));
+                    "{\"kind\":\"marked\",\"trial\":\"%s\",\"criterion\":\"%s\",\"side\":\"%s\",\"grade\":\"%s\"%s}"
+                            .formatted(
+                                    trial,
+                                    part[0],
+                                    part[1],
+                                    part[2],
+                                    part.length > 3 ? ",\"phase\":\"" + part[3] + "\"" : ""));
         }
         send(
                 who,

@@ -28,9 +28,19 @@ public record HouseNoise(int looks, double protocol, double own) {
         if (byEye.isEmpty()) {
             return Optional.empty();
         }
-        double squares =
-                byEye.stream().mapToDouble(c -> Math.pow(c.apart(), 2) / 2).sum();
-        double own = Math.sqrt((PRIOR * protocol * protocol + squares) / (PRIOR + byEye.size()));
-        return Optional.of(new HouseNoise(byEye.size(), protocol, Math.min(own, Grade.SEVERE.ordinal())));
+        return Optional.of(drawn(byEye, protocol, 2));
+    }
+
+    /** From grades by eye against true ones, so that the whole of a difference is the rater's. */
+    public static HouseNoise againstTruth(List<Comparison> compared, double protocol) {
+        return drawn(compared, protocol, 1);
+    }
+
+    private static HouseNoise drawn(List<Comparison> compared, double protocol, int eyes) {
+        double squares = compared.stream()
+                .mapToDouble(c -> Math.pow(c.apart(), 2) / eyes)
+                .sum();
+        double own = Math.sqrt((PRIOR * protocol * protocol + squares) / (PRIOR + compared.size()));
+        return new HouseNoise(compared.size(), protocol, Math.min(own, Grade.SEVERE.ordinal()));
     }
 }

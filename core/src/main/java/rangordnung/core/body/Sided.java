@@ -20,6 +20,11 @@ public record Sided<T>(T left, T right) {
         return side == Side.LEFT ? left : right;
     }
 
+    /** The same with another value on one side. */
+    public Sided<T> with(Side side, T value) {
+        return side == Side.LEFT ? new Sided<>(value, right) : new Sided<>(left, value);
+    }
+
     /** Left and right exchanged, as in a mirror. */
     public Sided<T> mirrored() {
         return new Sided<>(/* left= */ right, /* right= */ left);

@@ -65,7 +65,14 @@ public record CriterionResult(
                 ? findings.get(s)
                         .graded()
                         .<Finding>map(g -> new Finding.Graded(
-                                grade, grade.deviation(), Optional.empty(), g.sem(), grade, g.variant(), g.origin()))
+                                grade,
+                                grade.deviation(),
+                                Optional.empty(),
+                                g.sem(),
+                                grade,
+                                g.variant(),
+                                g.phase(),
+                                g.origin()))
                         .orElse(findings.get(s))
                 : findings.get(s));
         return new CriterionResult(criterion, changed, direction, readings, told);

@@ -3,6 +3,7 @@ package rangordnung.core.judgement;
 import java.util.Optional;
 import rangordnung.core.certainty.Likelihood;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Phase;
 
 /** What is known of one criterion on one side: a grade, or one of five different reasons for having none. */
 public sealed interface Finding {
@@ -23,6 +24,7 @@ public sealed interface Finding {
      * @param sem       standard error of the deviation
      * @param worst     worst single repetition
      * @param variant   way of showing
+     * @param phase     in which it shows most, where the rater said so
      */
     record Graded(
             Grade grade,
@@ -31,6 +33,7 @@ public sealed interface Finding {
             double sem,
             Grade worst,
             Optional<String> variant,
+            Optional<Phase> phase,
             Origin origin)
             implements Finding {
 
@@ -51,7 +54,7 @@ public sealed interface Finding {
         }
 
         Graded withNoise(double factor) {
-            return new Graded(grade, deviation, offset, sem * factor, worst, variant, origin);
+            return new Graded(grade, deviation, offset, sem * factor, worst, variant, phase, origin);
         }
     }
 

@@ -30,7 +30,18 @@ record GaugeReader(Gauge gauge, Sided<Optional<Double>> legLengthCentimetres, Op
                         gauge.measure(),
                         combined(parts.get(side), legLengthCentimetres.get(side)),
                         parts.get(side),
-                        figures(parts.get(side), parts, legLengthCentimetres.get(side)))));
+                        figures(parts.get(side), parts, legLengthCentimetres.get(side)),
+                        kinds(values.get(side)))));
+    }
+
+    private List<Reading.Kind> kinds(List<Fact.Measured> values) {
+        return gauge.kinds().stream()
+                .map(kind -> new Reading.Kind(kind.id(), (int) gauge.parts().stream()
+                        .flatMap(part -> values.stream().filter(v -> v.measure().equals(Gauge.measure(part, kind))))
+                        .mapToDouble(Fact.Measured::value)
+                        .sum()))
+                .filter(kind -> kind.count() > 0)
+                .toList();
     }
 
     private List<Reading.PartReading> parts(List<Fact.Measured> values) {

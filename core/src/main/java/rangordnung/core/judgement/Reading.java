@@ -10,8 +10,10 @@ import java.util.Optional;
  * @param value   the judged value, where all its parts are there
  * @param parts   every part with its attempts
  * @param figures what is told beside the judged value
+ * @param kinds   of what was counted, those that were told apart
  */
-public record Reading(String measure, Optional<Double> value, List<PartReading> parts, List<FigureValue> figures) {
+public record Reading(
+        String measure, Optional<Double> value, List<PartReading> parts, List<FigureValue> figures, List<Kind> kinds) {
 
     /**
      * The attempts of one part.
@@ -35,6 +37,9 @@ public record Reading(String measure, Optional<Double> value, List<PartReading> 
                             : Optional.of(counting.stream().mapToDouble(d -> d).sum() / counting.size()));
         }
     }
+
+    /** How many of a kind were counted in all parts together. */
+    public record Kind(String kind, int count) {}
 
     /** A figure beside the judged value, and whether it lies where it is flagged. */
     public record FigureValue(String figure, String unit, double value, boolean flagged) {}

@@ -12,6 +12,7 @@ import rangordnung.core.Ordered;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
+import rangordnung.core.motion.measure.Measure;
 import rangordnung.core.protocol.Anchor;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Criterion;
@@ -123,7 +124,7 @@ final class TrialJudge {
                     Optional<Side> at = criterion.extent() == Extent.SIDED ? Optional.of(side) : Optional.empty();
                     return trial.measured().getOrDefault(new TrialBook.Spot(criterion.id(), at), List.of()).stream()
                             .map(e -> (Fact.Measured) e.fact())
-                            .filter(m -> gauge.part(m.measure()).isPresent())
+                            .filter(m -> gauge.takes(m.measure()))
                             .toList();
                 })))
                 .orElse(CriterionResult.NO_READINGS);
@@ -143,10 +144,16 @@ final class TrialJudge {
         if (!values.isEmpty()) {
             double median = median(
                     values.stream().map(e -> ((Fact.Measured) e.fact()).value()).toList());
-            return Optional.of(toward(median));
+            boolean higher = tellsTheHigherSide(((Fact.Measured) values.get(0).fact()).measure());
+            return Optional.of(toward(higher ? -median : median));
         }
         return Optional.ofNullable(trial.marks().get(spot))
                 .flatMap(e -> e.fact() instanceof Fact.Marked mark ? mark.side() : Optional.empty());
+    }
+
+    /** The side that is higher is not the one that drops; and whichever it is, the pelvis is not level. */
+    private static boolean tellsTheHigherSide(String measure) {
+        return Measure.of(measure).filter(Measure::tellsTheHigherSide).isPresent();
     }
 
     /** Signed values point to the athlete's left when they are positive. */
@@ -194,6 +201,7 @@ final class TrialJudge {
                     rules.gradedDeviationSem(),
                     Grade.NONE,
                     Optional.empty(),
+                    Optional.empty(),
                     origin(Origin.Rule.CLEAN_IN_CLOSED_VIEW, List.of(), rules.gradedMarkSem()));
         }
         return absence.finding()
@@ -216,6 +224,7 @@ final class TrialJudge {
                             Optional.of(a.offset(size)),
                             a.deviationSem(),
                             grade,
+                            Optional.empty(),
                             Optional.empty(),
                             measuredAgainst(a, entries, a.deviationSem()));
                 }));
@@ -243,6 +252,7 @@ final class TrialJudge {
                     rules.gradedDeviationSem(),
                     Grade.NONE,
                     variantId,
+                    Optional.empty(),
                     origin(Origin.Rule.NOTED_NOT_JUDGED, facts, rules.gradedMarkSem()));
         }
         boolean tolerated = tolerated(criterion, variant);
@@ -254,6 +264,7 @@ final class TrialJudge {
                 rules.gradedDeviationSem(),
                 worst,
                 variantId,
+                mark.grade() == Grade.NONE ? Optional.empty() : mark.phase(),
                 origin(
                         tolerated ? Origin.Rule.INWARD_KNEE_TOLERATED : Origin.Rule.GRADE_BY_EYE,
                         facts,
@@ -289,11 +300,11 @@ final class TrialJudge {
                     Optional.empty(),
                     facts);
         }
-        boolean directed = criterion.extent() == Extent.DIRECTED;
+        boolean either = criterion.extent() == Extent.DIRECTED || tellsTheHigherSide(anchor.measure());
         List<Entry> sure = entries.stream().filter(this::sure).toList();
         List<Double> sizes = sure.stream()
                 .map(e -> (Fact.Measured) e.fact())
-                .map(m -> (directed ? Math.abs(m.value()) : m.value()) - target.get())
+                .map(m -> (either ? Math.abs(m.value()) : m.value()) - target.get())
                 .toList();
         List<Double> deviations = sizes.stream().map(anchor::deviation).toList();
         if (deviations.isEmpty()) {
@@ -317,6 +328,7 @@ final class TrialJudge {
                 Optional.of(offset),
                 noise,
                 Grade.worse(grade(deviation, offset, noise), grade(worst, Math.max(worst, offset), noise)),
+                Optional.empty(),
                 Optional.empty(),
                 tolerated
                         ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor))

@@ -202,13 +202,7 @@ public final class KnownTruth {
         int mark = (int) Math.min(3, Math.max(0, Math.round(grade + noise * random.nextGaussian())));
         List<Fact> facts = new ArrayList<>();
         facts.add(new Fact.TrialOpened(trial, ofTest, conditions, retest));
-        facts.add(new Fact.Marked(
-                trial,
-                criterion.id(),
-                Optional.of(Side.LEFT),
-                Grade.values()[mark],
-                Optional.empty(),
-                Optional.empty()));
+        facts.add(Fact.Marked.of(trial, criterion.id(), Optional.of(Side.LEFT), Grade.values()[mark]));
         protocol.test(ofTest)
                 .orElseThrow()
                 .requiredViews()

@@ -9,6 +9,7 @@ import java.util.stream.Stream;
 import rangordnung.core.body.Side;
 import rangordnung.core.certainty.GradeChances;
 import rangordnung.core.judgement.CriterionResult;
+import rangordnung.core.judgement.Finding;
 import rangordnung.core.judgement.Reading;
 import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.judgement.TestResult;
@@ -136,23 +137,24 @@ final class Indications {
                         treatment,
                         leads.isPresent(),
                         explanation.next(),
-                        List.of(new Reason.FaultSeen(
-                                explanation.test(),
-                                explanation.criterion(),
-                                explanation.side(),
-                                explanation.grade(),
-                                variant(screen, explanation))),
+                        List.of(seen(screen, explanation)),
                         explanation.grade(),
                         List.of(explanation.seen())));
     }
 
-    private static Optional<String> variant(ScreenResult screen, LinkReport.Explanation explanation) {
-        return screen.tests().stream()
+    private static Reason seen(ScreenResult screen, LinkReport.Explanation explanation) {
+        Optional<Finding.Graded> finding = screen.tests().stream()
                 .filter(t -> t.test().id().equals(explanation.test()))
                 .flatMap(t -> t.criterion(explanation.criterion()).stream())
                 .flatMap(c -> c.findings().get(explanation.side().orElse(Side.LEFT)).graded().stream())
-                .findFirst()
-                .flatMap(g -> g.variant());
+                .findFirst();
+        return new Reason.FaultSeen(
+                explanation.test(),
+                explanation.criterion(),
+                explanation.side(),
+                explanation.grade(),
+                finding.flatMap(Finding.Graded::variant),
+                finding.flatMap(Finding.Graded::phase));
     }
 
     /** Differences between the sides that are flagged while no fault stands: nobody is ready for load with one. */

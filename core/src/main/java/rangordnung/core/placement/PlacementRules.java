@@ -119,13 +119,15 @@ public record PlacementRules(
      * Costs of a place that is not the proposed one (house convention).
      *
      * @param hardestAbove how many rungs too hard are still possible
+     * @param moved        of a place other than the one where the athlete stands now
      */
     public record Costs(
             Threshold secondFocus,
             Threshold otherFocus,
             Threshold rungTooEasy,
             Threshold rungTooHard,
-            Threshold hardestAbove) {}
+            Threshold hardestAbove,
+            Threshold moved) {}
 
     /** The same, once every rung, aid and fault that it names exists, and every link of every fault has a treatment. */
     public PlacementRules checked(Ladders ladders, LinkRules links) {

@@ -8,12 +8,19 @@ import rangordnung.core.ladder.Focus;
 import rangordnung.core.link.Link;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Label;
+import rangordnung.core.protocol.Phase;
 
 /** One step of the chain from finding to place: finding → rule → focus → rung. */
 public sealed interface Reason {
 
     /** A fault that stands. */
-    record FaultSeen(String test, String criterion, Optional<Side> side, Grade grade, Optional<String> variant)
+    record FaultSeen(
+            String test,
+            String criterion,
+            Optional<Side> side,
+            Grade grade,
+            Optional<String> variant,
+            Optional<Phase> phase)
             implements Reason {}
 
     /** The sides differ by more than their noise, while neither shows a fault. */

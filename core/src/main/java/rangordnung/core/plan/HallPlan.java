@@ -74,6 +74,9 @@ public record HallPlan(
             require(ids.add(Refusal.present(station.id(), "id")), "The station " + station.id() + " stands twice");
             Refusal.within(station.places(), 1, MOST_PLACES, "", "places");
             Refusal.within(station.seconds(), 1, LONGEST_STATION, "s", "seconds");
+            require(
+                    station.seconds() <= lessonSeconds - setUpSeconds,
+                    "The station " + station.id() + " takes an athlete longer than a lesson lasts after its set-up");
         }
         for (Order order : orders) {
             require(
@@ -107,16 +110,6 @@ public record HallPlan(
                         .mapToInt(o -> index(o.before()))
                         .toArray())
                 .toArray(int[][]::new);
-    }
-
-    /** Whether all that must come before is done. */
-    static boolean open(int[] before, boolean[] done) {
-        for (int station : before) {
-            if (!done[station]) {
-                return false;
-            }
-        }
-        return true;
     }
 
     private int index(String id) {
@@ -166,20 +159,36 @@ public record HallPlan(
         return Math.min(raters, stations.stream().mapToInt(Station::places).sum());
     }
 
-    /**
-     * No timetable can end sooner: the busiest station, the work of all raters, and the way of one athlete
-     * (common bounds of scheduling).
-     */
+    /** No timetable can end sooner, in seconds from the first start on. */
     int lowerBound() {
-        int bound = 0;
-        long work = 0;
-        int path = walkingSeconds * (stations.size() - 1);
-        for (Station station : stations) {
-            int rounds = (athletes + Math.min(station.places(), raters) - 1) / Math.min(station.places(), raters);
-            bound = Math.max(bound, rounds * station.seconds());
-            work += (long) athletes * station.seconds();
-            path += station.seconds();
-        }
-        return Math.max(Math.max(bound, path), (int) ((work + concurrent() - 1) / concurrent()));
+        return Bound.of(this);
+    }
+
+    /** What a lesson leaves after its set-up. */
+    int usableSeconds() {
+        return lessonSeconds - setUpSeconds;
+    }
+
+    /** The soonest start from a moment on that does not run across the end of a lesson, in seconds of lessons. */
+    int fitted(int from, int seconds) {
+        return fitted(from, seconds, usableSeconds());
+    }
+
+    static int fitted(int from, int seconds, int lesson) {
+        int into = from % lesson;
+        return (long) into + seconds > lesson ? from - into + lesson : from;
+    }
+
+    /** The same with every order the other way round. */
+    HallPlan reversed() {
+        return new HallPlan(
+                athletes,
+                waves,
+                stations,
+                raters,
+                walkingSeconds,
+                setUpSeconds,
+                lessonSeconds,
+                orders.stream().map(o -> new Order(o.after(), o.before())).toList());
     }
 }

@@ -4,56 +4,64 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.Random;
 
-/**
- * Makes timetables. The flow timetable is the best of the rotation and of many dispatched ones, and on small cases
- * of all; the rotation in equal groups is what teachers know.
- */
+/** Makes timetables: the one that ends soonest, and the rotation in equal groups that teachers know. */
 public final class Planner {
 
-    /** How much is tried at most; the larger the plan, the fewer tries. */
-    private static final int MOST_TRIES = 40;
+    /** Of each question about a plan that is shown, in units of the solver's own clock (house convention). */
+    public static final double EFFORT = 0.1;
 
-    private static final int FEWEST_TRIES = 3;
-    private static final double WORK = 2e6;
-    private static final int SMALL = 9;
+    /** The same about a plan with one place or rater more (house convention). */
+    private static final double EFFORT_OF_SAVINGS = 0.05;
 
     private Planner() {}
 
     /**
      * What a hall plan comes to.
      *
-     * @param flow       the timetable that ends soonest of all that were tried
-     * @param rotation   equal groups that move on together; empty where an order or too few raters forbid it
+     * @param flow       the timetable that ends soonest, proven or with its distance from the best
+     * @param rotation   equal groups that move on together; empty where an order, the lesson or too few raters forbid it
      * @param bottleneck the station that decides the finish
      * @param lessons    how many lessons it takes, over all waves
-     * @param savings    what one more place or rater would save, the largest first
      */
-    public record Planned(
-            Timetable flow, Optional<Timetable> rotation, String bottleneck, int lessons, List<Saving> savings) {}
+    public record Planned(Timetable flow, Optional<Timetable> rotation, String bottleneck, int lessons) {}
 
-    /** One more place at a station, or one more rater where the station is empty. */
-    public record Saving(Optional<String> station, int seconds) {}
+    /**
+     * One more place at a station, or one more rater where the station is empty.
+     *
+     * @param least seconds that it saves for certain
+     * @param most  that it saves at most; the same where both timetables are proven
+     */
+    public record Saving(Optional<String> station, int least, int most) {}
 
     /** The plan of a hall; of several waves the timetable is that of the largest, which each of them follows. */
-    public static Planned plan(HallPlan whole) {
-        HallPlan plan = whole.wave();
-        Waves waves = Waves.of(whole);
-        Timetable flow = waves.each();
+    public static Planned plan(Waves waves) {
+        HallPlan plan = waves.plan().wave();
+        return new Planned(
+                waves.each(), rotation(plan), bottleneck(plan), waves.plan().waves() * waves.lessons());
+    }
+
+    /** What one more place or rater would save, the largest first; what surely saves nothing is left out. */
+    public static List<Saving> savings(Waves waves) {
+        HallPlan plan = waves.plan().wave();
+        Timetable now = waves.each();
         List<Saving> savings = new ArrayList<>();
         for (int i = 0; i < plan.stations().size(); i++) {
             Optional<String> station = Optional.of(plan.stations().get(i).id());
-            plan.withPlace(i)
-                    .ifPresent(more -> savings.add(
-                            new Saving(station, flow.finish() - flow(more).finish())));
+            plan.withPlace(i).ifPresent(more -> savings.add(saving(station, now, more)));
         }
-        plan.withRater()
-                .ifPresent(more -> savings.add(
-                        new Saving(Optional.empty(), flow.finish() - flow(more).finish())));
-        savings.removeIf(s -> s.seconds() <= 0);
-        savings.sort(Comparator.comparingInt(Saving::seconds).reversed());
-        return new Planned(flow, rotation(plan), bottleneck(plan), whole.waves() * waves.lessons(), savings);
+        plan.withRater().ifPresent(more -> savings.add(saving(Optional.empty(), now, more)));
+        savings.removeIf(s -> s.most() == 0);
+        savings.sort(Comparator.comparingInt(Saving::most)
+                .thenComparingInt(Saving::least)
+                .reversed());
+        return savings;
+    }
+
+    private static Saving saving(Optional<String> station, Timetable now, HallPlan more) {
+        Timetable then = flow(more, EFFORT_OF_SAVINGS);
+        return new Saving(
+                station, Math.max(0, now.lowerBound() - then.finish()), Math.max(0, now.finish() - then.lowerBound()));
     }
 
     /** The station whose places are taken longest: athletes × seconds / places. */
@@ -65,23 +73,15 @@ public final class Planner {
                 .id();
     }
 
-    /** The timetable that ends soonest of all that were tried; of all there are on small cases. */
-    public static Timetable flow(HallPlan plan) {
-        int bound = plan.lowerBound();
-        Optional<Timetable> best = rotation(plan);
-        double visits = (double) plan.athletes() * plan.stations().size();
-        double tries = Math.max(FEWEST_TRIES, Math.min(MOST_TRIES, WORK / (visits * visits)));
-        for (int attempt = 0;
-                attempt < tries && best.filter(b -> b.finish() <= bound).isEmpty();
-                attempt++) {
-            Timetable next = new Dispatch(plan, new Random(attempt), attempt).run();
-            best = Optional.of(best.filter(b -> b.finish() <= next.finish()).orElse(next));
-        }
-        Timetable found = best.orElseThrow();
-        if (found.finish() > bound && plan.athletes() * plan.stations().size() <= SMALL) {
-            return new Exhaustive(plan, found).run();
-        }
-        return new Timetable(found.slots(), found.finish(), bound, found.finish() == bound);
+    /**
+     * The timetable that ends soonest.
+     *
+     * @param effort of each question to the solver, in units of its own clock
+     */
+    public static Timetable flow(HallPlan plan, double effort) {
+        Timetable known =
+                rotation(plan).stream().reduce(new Greedy(plan).timetable(), (a, b) -> b.finish() < a.finish() ? b : a);
+        return new Flow(plan, effort, known).soonest();
     }
 
     /** Equal groups, one a station, that move on together when the slowest is done. */
@@ -98,7 +98,6 @@ public final class Planner {
             round = Math.max(round, (largest + station.places() - 1) / station.places() * station.seconds());
         }
         List<Timetable.Slot> slots = new ArrayList<>();
-        int finish = 0;
         for (int turn = 0; turn < stations; turn++) {
             int begin = turn * (round + plan.walkingSeconds());
             for (int group = 0; group < stations; group++) {
@@ -113,11 +112,12 @@ public final class Planner {
                             (athlete - first) % station.places(),
                             start,
                             start + station.seconds()));
-                    finish = Math.max(finish, start + station.seconds());
                 }
             }
         }
-        slots.sort(Comparator.comparingInt(Timetable.Slot::start).thenComparingInt(Timetable.Slot::athlete));
-        return Optional.of(new Timetable(slots, finish, plan.lowerBound(), finish == plan.lowerBound()));
+        if (slots.stream().anyMatch(s -> plan.fitted(s.start(), s.end() - s.start()) != s.start())) {
+            return Optional.empty();
+        }
+        return Optional.of(Timetable.of(slots, plan.lowerBound()));
     }
 }

@@ -1,5 +1,6 @@
 package rangordnung.core.plan;
 
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -17,6 +18,18 @@ public record Timetable(List<Slot> slots, int finish, int lowerBound, boolean pr
 
     public Timetable {
         slots = List.copyOf(slots);
+    }
+
+    /** The timetable of some slots in any order. */
+    static Timetable of(List<Slot> slots, int lowerBound) {
+        int finish = slots.stream().mapToInt(Slot::end).max().orElse(0);
+        return new Timetable(
+                slots.stream()
+                        .sorted(Comparator.comparingInt(Slot::start).thenComparingInt(Slot::athlete))
+                        .toList(),
+                finish,
+                lowerBound,
+                finish == lowerBound);
     }
 
     /** Seconds that the places of a station stand empty until the finish. */

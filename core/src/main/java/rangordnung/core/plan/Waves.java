@@ -9,23 +9,27 @@ package rangordnung.core.plan;
 public record Waves(HallPlan plan, Timetable each) {
 
     public static Waves of(HallPlan plan) {
-        return new Waves(plan, Planner.flow(plan.wave()));
+        return new Waves(plan, Planner.flow(plan.wave(), Planner.EFFORT));
+    }
+
+    /** The same timetable for fewer athletes: those who come last are not there. */
+    public Waves without(HallPlan fewer) {
+        return new Waves(fewer, each);
     }
 
     /** Lessons that one wave takes. */
     public int lessons() {
-        int usable = plan.lessonSeconds() - plan.setUpSeconds();
-        return (each.finish() + usable - 1) / usable;
+        return (each.finish() + plan.usableSeconds() - 1) / plan.usableSeconds();
     }
 
     /** Visits to stations that are over so many seconds after the first wave began. */
     public int visitsAfter(long seconds) {
         int over = 0;
         for (int wave = 0; wave < plan.waves(); wave++) {
-            int members = plan.athletes() / plan.waves() + (wave < plan.athletes() % plan.waves() ? 1 : 0);
+            int members = members(wave);
             long since = seconds - start(wave);
             over += (int) each.slots().stream()
-                    .filter(s -> s.athlete() < members && s.end() <= since)
+                    .filter(s -> s.athlete() < members && after(s.end()) <= since)
                     .count();
         }
         return over;
@@ -33,7 +37,23 @@ public record Waves(HallPlan plan, Timetable each) {
 
     /** Seconds from the beginning of the first wave to the end of the last. */
     public long finish() {
-        return start(plan.waves() - 1) + each.finish();
+        int last = plan.waves() - 1;
+        return start(last)
+                + after(each.slots().stream()
+                        .filter(s -> s.athlete() < members(last))
+                        .mapToInt(Timetable.Slot::end)
+                        .max()
+                        .orElse(0));
+    }
+
+    /** The end of a test in seconds since its wave began: between two lessons lie the set-up of the next, and nothing else. */
+    private long after(int end) {
+        int lessonsBefore = Math.max(0, end - 1) / plan.usableSeconds();
+        return end + (long) lessonsBefore * plan.setUpSeconds();
+    }
+
+    private int members(int wave) {
+        return plan.athletes() / plan.waves() + (wave < plan.athletes() % plan.waves() ? 1 : 0);
     }
 
     private long start(int wave) {

@@ -66,7 +66,8 @@ public record Battery(
             Optional<Boolean> voidedByHeelLift,
             Optional<String> key,
             Optional<List<Variant>> variants,
-            Optional<List<Anchor>> anchors) {}
+            Optional<List<Anchor>> anchors,
+            Optional<List<Phase>> phases) {}
 
     /**
      * A protocol in short.
@@ -169,8 +170,23 @@ public record Battery(
                         .findFirst()
                         .map(t -> test.with(setUp(t, school), words(t, school)))
                         .orElse(test)
-                        .of(test.criteria().stream().map(c -> c.without(hidden)).toList()))
+                        .of(test.criteria().stream()
+                                .map(c -> c.without(hidden).asking(phases(test, c, school)))
+                                .toList()))
                 .toList();
+    }
+
+    /** The phases that raters are asked for: those of the battery, where the school asks. */
+    private List<Phase> phases(TestDefinition test, Criterion criterion, School school) {
+        return school.phases() == School.Phases.NOT_ASKED
+                ? List.of()
+                : tests.stream()
+                        .filter(t -> t.id().equals(test.id()))
+                        .flatMap(t -> t.criteria().stream())
+                        .filter(use -> use.criterion().equals(criterion.id()))
+                        .map(use -> criterion(use).phases())
+                        .findFirst()
+                        .orElse(criterion.phases());
     }
 
     /**
@@ -227,7 +243,8 @@ public record Battery(
                 orEmpty(use.variants()).orElse(c.variants()),
                 orEmpty(use.anchors()).orElse(c.anchors()),
                 c.noted(),
-                c.gauge());
+                c.gauge(),
+                orEmpty(use.phases()).orElse(c.phases()));
     }
 
     /** Absent in the data means not given. */

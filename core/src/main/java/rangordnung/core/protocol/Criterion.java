@@ -23,6 +23,7 @@ import rangordnung.core.Refusal;
  * @param anchors          how measured values are graded, the first that was measured counts; may be empty
  * @param noted            measures that are told with it and never judged
  * @param gauge            how it is measured by hand at a station; empty for what is graded by eye
+ * @param phases           in which of them it may show, in their order; empty where that is not asked
  */
 public record Criterion(
         String id,
@@ -37,7 +38,8 @@ public record Criterion(
         List<Variant> variants,
         List<Anchor> anchors,
         Set<String> noted,
-        Optional<Gauge> gauge) {
+        Optional<Gauge> gauge,
+        List<Phase> phases) {
 
     public Criterion {
         Refusal.present(name, "name");
@@ -62,6 +64,7 @@ public record Criterion(
         anchors = anchors == null ? List.of() : List.copyOf(anchors);
         noted = noted == null ? Set.of() : Ordered.copy(noted);
         gauge = gauge == null ? Optional.empty() : gauge;
+        phases = phases == null ? List.of() : List.copyOf(phases);
     }
 
     public boolean heading() {
@@ -79,7 +82,7 @@ public record Criterion(
     public boolean measures(String measure) {
         return anchor(measure).isPresent()
                 || noted.contains(measure)
-                || gauge.filter(g -> g.part(measure).isPresent()).isPresent();
+                || gauge.filter(g -> g.takes(measure)).isPresent();
     }
 
     /** The anchors that count under a school, the first that was measured first. */
@@ -91,15 +94,20 @@ public record Criterion(
 
     /** The same without some of what is noted. */
     Criterion without(Set<String> measures) {
-        return with(noted.stream().filter(m -> !measures.contains(m)).collect(Collectors.toSet()), gauge);
+        return with(noted.stream().filter(m -> !measures.contains(m)).collect(Collectors.toSet()), gauge, phases);
     }
 
     /** The same with what its gauge finds. */
     Criterion finding(Gauge.Finds target) {
-        return with(noted, gauge.map(g -> g.finding(target)));
+        return with(noted, gauge.map(g -> g.finding(target)), phases);
     }
 
-    private Criterion with(Set<String> itsNoted, Optional<Gauge> itsGauge) {
+    /** The same with the phases that are asked about. */
+    Criterion asking(List<Phase> about) {
+        return with(noted, gauge, about);
+    }
+
+    private Criterion with(Set<String> itsNoted, Optional<Gauge> itsGauge, List<Phase> itsPhases) {
         return new Criterion(
                 id,
                 name,
@@ -113,7 +121,8 @@ public record Criterion(
                 variants,
                 anchors,
                 itsNoted,
-                itsGauge);
+                itsGauge,
+                itsPhases);
     }
 
     public Optional<Anchor> anchor(String measure) {

@@ -26,6 +26,7 @@ import rangordnung.core.Refusal;
  * @param figures    what is told beside the judged value
  * @param label      where the procedure comes from
  * @param finds      the athlete's own target that it finds; empty for most
+ * @param kinds      of what is counted, told apart afterwards; empty where that is not asked
  */
 public record Gauge(
         Instrument instrument,
@@ -43,7 +44,8 @@ public record Gauge(
         Optional<PassMark> passMark,
         List<Figure> figures,
         Label label,
-        Optional<Finds> finds) {
+        Optional<Finds> finds,
+        List<Part> kinds) {
 
     /** One of the athlete's own targets. */
     public enum Finds {
@@ -175,6 +177,7 @@ public record Gauge(
 
     public Gauge {
         finds = finds == null ? Optional.empty() : finds;
+        kinds = kinds == null ? List.of() : List.copyOf(kinds);
         Refusal.present(instrument, "instrument");
         Refusal.present(measure, "measure");
         Refusal.present(unit, "unit");
@@ -212,6 +215,18 @@ public record Gauge(
         return parts.stream().filter(p -> p.id().equals(id)).findFirst();
     }
 
+    /** The name under which it is kept how many of a kind were counted in a part. */
+    public static String measure(Part part, Part kind) {
+        return part.id() + "." + kind.id();
+    }
+
+    /** Whether a value under this name is taken by hand: that of a part, or of a kind in it. */
+    public boolean takes(String measure) {
+        return parts.stream()
+                .anyMatch(p -> p.id().equals(measure)
+                        || kinds.stream().anyMatch(k -> measure(p, k).equals(measure)));
+    }
+
     public Optional<Ending> ending(String id) {
         return endings.stream().filter(e -> e.id().equals(id)).findFirst();
     }
@@ -240,6 +255,7 @@ public record Gauge(
                 passMark,
                 figures,
                 label,
-                Optional.of(target));
+                Optional.of(target),
+                kinds);
     }
 }

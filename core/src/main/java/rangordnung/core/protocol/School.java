@@ -69,6 +69,12 @@ public record School(Map<String, Policy> policies) {
         PERSONAL
     }
 
+    /** Whether raters say in which phase a fault shows most. */
+    public enum Phases {
+        NOT_ASKED,
+        ASKED
+    }
+
     private static final String STANCE_WIDTH = "stanceWidth";
     private static final String TURN_OUT = "turnOut";
     private static final String DEPTH_TARGET = "depthTarget";
@@ -76,6 +82,7 @@ public record School(Map<String, Policy> policies) {
     private static final String HEEL_LIFT = "heelLift";
     private static final String OVERHEAD_KNEE = "overheadKnee";
     private static final String BANDS = "bands";
+    private static final String PHASES = "phases";
 
     public School {
         for (Map.Entry<String, Policy> policy : policies.entrySet()) {
@@ -165,6 +172,11 @@ public record School(Map<String, Policy> policies) {
 
     public Bands bands() {
         return decided(policies, BANDS, Bands.class);
+    }
+
+    /** A version that is older than the question does not ask. */
+    public Phases phases() {
+        return policies.containsKey(PHASES) ? decided(policies, PHASES, Phases.class) : Phases.NOT_ASKED;
     }
 
     private static <E extends Enum<E>> E decided(Map<String, Policy> policies, String policy, Class<E> type) {

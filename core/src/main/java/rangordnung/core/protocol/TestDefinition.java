@@ -166,7 +166,7 @@ public record TestDefinition(
     }
 
     /** The same with some of its criteria, at least one. */
-    TestDefinition of(List<Criterion> some) {
+    public TestDefinition of(List<Criterion> some) {
         return with(setUp, allowedWords, some);
     }
 

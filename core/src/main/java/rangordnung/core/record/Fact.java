@@ -9,6 +9,7 @@ import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Phase;
 import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.View;
 import rangordnung.core.safety.PainReport;
@@ -84,6 +85,7 @@ public sealed interface Fact {
      * @param side    the graded side, or the direction of a directed criterion; empty for the whole body
      * @param variant way of showing; empty means the usual one
      * @param worst   the worst single repetition, where it was worse
+     * @param phase   in which it shows most, where that was said
      */
     record Marked(
             UUID trial,
@@ -91,7 +93,8 @@ public sealed interface Fact {
             Optional<Side> side,
             Grade grade,
             Optional<String> variant,
-            Optional<Grade> worst)
+            Optional<Grade> worst,
+            Optional<Phase> phase)
             implements Fact {
         public Marked {
             Refusal.present(trial, "trial");
@@ -100,6 +103,12 @@ public sealed interface Fact {
             Refusal.present(grade, "grade");
             Refusal.present(variant, "variant").ifPresent(v -> Refusal.name(v, "variant"));
             Refusal.present(worst, "worst");
+            Refusal.present(phase, "phase");
+        }
+
+        /** A grade and nothing more. */
+        public static Marked of(UUID trial, String criterion, Optional<Side> side, Grade grade) {
+            return new Marked(trial, criterion, side, grade, Optional.empty(), Optional.empty(), Optional.empty());
         }
 
         @Override

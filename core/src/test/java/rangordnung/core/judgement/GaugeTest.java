@@ -170,7 +170,14 @@ class GaugeTest {
                     .isEmpty();
             book.gauged("errors", Optional.empty(), stances[i], i);
         }
-        assertThat(reading(book, "errors", Side.LEFT).value()).contains(15.0);
+        book.gauged("errors", Optional.empty(), "single-foam.hands", 3)
+                .gauged("errors", Optional.empty(), "tandem-foam.step", 1)
+                .gauged("errors", Optional.empty(), "tandem-foam.hands", 2);
+        assertThat(reading(book, "errors", Side.LEFT).value())
+                .as("telling kinds apart counts nothing twice")
+                .contains(15.0);
+        assertThat(reading(book, "errors", Side.LEFT).kinds())
+                .containsExactly(new Reading.Kind("hands", 5), new Reading.Kind("step", 1));
         assertThat(result(book.judged(BALANCE), "errors")
                         .at(Optional.empty())
                         .orElseThrow()
@@ -346,10 +353,10 @@ class GaugeTest {
     /** By school: what starts the descent is a fault in one and a note in another. */
     @ParameterizedTest
     @CsvSource({
-        "standard-floor.5, overhead-squat, knees-first, NONE",
-        "training-stance.4, own-stance-squat, knees-first, MARKED",
-        "training-stance.4, own-stance-squat, hips-only, NONE",
-        "running-field.4, own-stance-squat, hips-only, MARKED"
+        "standard-floor.6, overhead-squat, knees-first, NONE",
+        "training-stance.5, own-stance-squat, knees-first, MARKED",
+        "training-stance.5, own-stance-squat, hips-only, NONE",
+        "running-field.5, own-stance-squat, hips-only, MARKED"
     })
     void the_start_of_the_descent_is_a_matter_of_school(String recipe, String test, String variant, Grade grade) {
         Protocol protocol = StandardFloor.shipped(recipe);

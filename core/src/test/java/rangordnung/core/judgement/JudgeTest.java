@@ -16,6 +16,7 @@ import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Phase;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.View;
 import rangordnung.core.record.Attendance;
@@ -71,12 +72,13 @@ class JudgeTest {
     }
 
     @Test
-    void the_worst_single_repetition_stands_beside_the_grade() {
-        Rater book = Rater.squat().worst("arch", Side.RIGHT, Grade.SLIGHT, Grade.SEVERE);
+    void the_worst_single_repetition_and_the_phase_stand_beside_the_grade() {
+        Rater book = Rater.squat().worst("arch", Side.RIGHT, Grade.SLIGHT, Grade.SEVERE, Phase.ASCENT);
 
         assertThat(finding(book.judged(), "arch", Side.RIGHT).graded().orElseThrow())
                 .returns(Grade.SLIGHT, Finding.Graded::grade)
-                .returns(Grade.SEVERE, Finding.Graded::worst);
+                .returns(Grade.SEVERE, Finding.Graded::worst)
+                .returns(Optional.of(Phase.ASCENT), Finding.Graded::phase);
     }
 
     @ParameterizedTest
@@ -216,13 +218,8 @@ class JudgeTest {
     @Test
     void a_correction_supersedes_and_an_undo_takes_back_and_order_of_arrival_does_not_matter() {
         Rater corrected = Rater.squat().mark("arch L SEVERE");
-        corrected.supersedeLast(Optional.of(new Fact.Marked(
-                corrected.trialId(),
-                "arch",
-                Optional.of(Side.LEFT),
-                Grade.SLIGHT,
-                Optional.empty(),
-                Optional.empty())));
+        corrected.supersedeLast(
+                Optional.of(Fact.Marked.of(corrected.trialId(), "arch", Optional.of(Side.LEFT), Grade.SLIGHT)));
         assertThat(grade(corrected.judged(), "arch", Side.LEFT)).isEqualTo(Grade.SLIGHT);
 
         Rater undone = Rater.squat()

@@ -24,7 +24,7 @@ import rangordnung.core.safety.Clearance;
 
 class ProgressTest {
 
-    private static final Protocol FLOOR = StandardFloor.shipped("standard-floor.5");
+    private static final Protocol FLOOR = StandardFloor.shipped("standard-floor.6");
     private static final TestDefinition SQUAT = FLOOR.test("overhead-squat").orElseThrow();
     private static final TestDefinition LUNGE = FLOOR.test("split-squat").orElseThrow();
 

@@ -19,7 +19,7 @@ class WavesTest {
     void the_second_class_begins_with_its_lesson() {
         assertThat(WAVES.each().finish()).isEqualTo(180);
         assertThat(WAVES.lessons()).isEqualTo(1);
-        assertThat(WAVES.finish()).isEqualTo(LESSON + 180);
+        assertThat(WAVES.finish()).isEqualTo(LESSON + 120);
     }
 
     @ParameterizedTest
@@ -32,7 +32,11 @@ class WavesTest {
     void a_class_that_does_not_fit_one_lesson_takes_the_next_as_well() {
         Waves whole = Waves.of(
                 new HallPlan(50, 1, List.of(new HallPlan.Station("squat", 1, 60)), 1, 0, 300, LESSON, List.of()));
-        // 50 minutes of work in lessons of 40 usable minutes
+        // 50 minutes of work in lessons of 40 usable minutes: 40 tests, the set-up of the next lesson, and 10 more
         assertThat(whole.lessons()).isEqualTo(2);
+        assertThat(whole.visitsAfter(2400)).isEqualTo(40);
+        assertThat(whole.visitsAfter(LESSON + 59)).isEqualTo(40);
+        assertThat(whole.visitsAfter(LESSON + 60)).isEqualTo(41);
+        assertThat(whole.finish()).isEqualTo(LESSON + 600);
     }
 }

@@ -54,11 +54,11 @@ class BatteryTest {
     /** The batteries and schools of the protocols that ship; common practice, no source. */
     @ParameterizedTest
     @CsvSource({
-        "standard-floor.5, overhead-squat split-squat timed-stance wall-test, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, VOID_AND_CHAIR, CUE_ONLY_EXPERIENCED",
-        "training-stance.4, own-stance-squat forward-lunge reach wall-test, FIXED, SHOULDER, KNEE_HEIGHT, FOOT_AXIS, VOID_AND_HEELS_UP, BANDS",
-        "personal.4, own-stance-squat long-lunge running-hold wall-ball-stork front-loaded-hold, PERSONAL, PERSONAL, PERSONAL_CEILING, BIG_TOE_OUTER_BORDER, GRADE_ONLY, NO_BANDS",
-        "running-field.4, running-lunge own-stance-squat timed-stance reach, RANGE, SHOULDER, KNEE_HEIGHT, HIP_ANKLE_LINE, VOID_AND_HEELS_UP, CUE_ONLY_EXPERIENCED",
-        "quick-lesson.4, sit-to-stand split-squat, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, GRADE_ONLY, NO_BANDS"
+        "standard-floor.6, overhead-squat split-squat timed-stance wall-test, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, VOID_AND_CHAIR, CUE_ONLY_EXPERIENCED",
+        "training-stance.5, own-stance-squat forward-lunge reach wall-test, FIXED, SHOULDER, KNEE_HEIGHT, FOOT_AXIS, VOID_AND_HEELS_UP, BANDS",
+        "personal.5, own-stance-squat long-lunge running-hold wall-ball-stork front-loaded-hold, PERSONAL, PERSONAL, PERSONAL_CEILING, BIG_TOE_OUTER_BORDER, GRADE_ONLY, NO_BANDS",
+        "running-field.5, running-lunge own-stance-squat timed-stance reach, RANGE, SHOULDER, KNEE_HEIGHT, HIP_ANKLE_LINE, VOID_AND_HEELS_UP, CUE_ONLY_EXPERIENCED",
+        "quick-lesson.5, sit-to-stand split-squat, PARALLEL, HIP_JOINT, PARALLEL, SECOND_THIRD_TOE, GRADE_ONLY, NO_BANDS"
     })
     void a_recipe_has_its_tests_and_its_school(
             String recipe,
@@ -173,7 +173,7 @@ class BatteryTest {
     @Test
     void set_up_tests_are_never_graded_and_the_knee_hug_has_nine_cells_a_side() {
         TestDefinition setUp =
-                StandardFloor.shipped("personal.4").test("personal-set-up").orElseThrow();
+                StandardFloor.shipped("personal.5").test("personal-set-up").orElseThrow();
 
         assertThat(setUp.role()).isEqualTo(TestDefinition.Role.SET_UP);
         assertThat(setUp.criteria()).allSatisfy(c -> assertThat(c.anchors()).isEmpty());
@@ -226,7 +226,7 @@ class BatteryTest {
         Battery battery = StandardFloor.BATTERY;
         String data = StandardFloor.tree("/rangordnung/" + ShippedData.BATTERY + ".json")
                 .toString();
-        Set<String> decided = Set.of("depthTarget", "kneeReference", "heelLift", "overheadKnee", "bands");
+        Set<String> decided = Set.of("depthTarget", "kneeReference", "heelLift", "overheadKnee", "bands", "phases");
         Set<String> training = Set.of("heelPlates", "soreKnee", "footWeight", "breathing");
         for (Question question : battery.questions()) {
             boolean acts = decided.contains(question.id())
@@ -241,7 +241,7 @@ class BatteryTest {
 
     @Test
     void a_school_changes_the_set_up_and_the_words_of_its_tests() {
-        Protocol parallel = StandardFloor.shipped("standard-floor.5");
+        Protocol parallel = StandardFloor.shipped("standard-floor.6");
         Map<String, Policy> other = new LinkedHashMap<>(parallel.policies());
         other.putAll(School.of(
                         StandardFloor.BATTERY.questions(),
@@ -262,6 +262,38 @@ class BatteryTest {
         assertThat(turned.criterion("trunk").orElseThrow().noted()).doesNotContain("knee-past-toe");
         assertThat(parallel.tests().get(0).criterion("trunk").orElseThrow().noted())
                 .contains("knee-past-toe");
+    }
+
+    @Test
+    void phases_are_asked_for_only_where_the_school_asks() {
+        Protocol asking = StandardFloor.shipped("personal.5");
+        Protocol not = StandardFloor.shipped("running-field.5");
+
+        assertThat(phases(asking, "own-stance-squat", "knee-line"))
+                .containsExactly(Phase.DESCENT, Phase.BOTTOM, Phase.ASCENT);
+        assertThat(phases(asking, "running-hold", "knee-line"))
+                .as("nobody goes down")
+                .isEmpty();
+        assertThat(phases(asking, "own-stance-squat", "depth")).isEmpty();
+        assertThat(not.tests()).allSatisfy(t -> assertThat(t.criteria())
+                .allSatisfy(c -> assertThat(c.phases()).isEmpty()));
+
+        Map<String, Policy> other = new LinkedHashMap<>(not.policies());
+        other.put("phases", asking.policies().get("phases"));
+        assertThat(phases(
+                        StandardFloor.BATTERY.dressed(not.with(not.tests(), new School(other))),
+                        "running-lunge",
+                        "knee-line"))
+                .as("and come back where a lead turns it on")
+                .containsExactly(Phase.LANDING, Phase.DESCENT, Phase.BOTTOM, Phase.ASCENT);
+    }
+
+    private static List<Phase> phases(Protocol protocol, String test, String criterion) {
+        return protocol.test(test)
+                .orElseThrow()
+                .criterion(criterion)
+                .orElseThrow()
+                .phases();
     }
 
     private static List<String> lines(TestDefinition test) {

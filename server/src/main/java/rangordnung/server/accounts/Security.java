@@ -61,10 +61,12 @@ class Security {
                                 "/api/screenings/*/station",
                                 "/api/screenings/*/station/again",
                                 "/api/screenings/*/pictures/*",
+                                "/api/screenings/*/practice/tests",
+                                "/api/screenings/*/practice/tests/*",
                                 "/api/screenings/*/facts",
                                 "/api/screenings/*/books")
                         .authenticated()
-                        .requestMatchers(HttpMethod.POST, "/api/screenings/*/facts")
+                        .requestMatchers(HttpMethod.POST, "/api/screenings/*/facts", "/api/screenings/*/practice")
                         .authenticated()
                         .requestMatchers("/api/**")
                         .hasRole("LEAD")

@@ -24,6 +24,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.core.body.Side;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.motion.simulated.Drill;
 import rangordnung.core.placement.Profile;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.plan.HallPlan;
@@ -32,10 +33,13 @@ import rangordnung.core.protocol.Extent;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Text;
+import rangordnung.core.protocol.View;
+import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.groups.Groups;
 import rangordnung.server.platform.CurrentUser;
+import rangordnung.server.practice.Practices;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.AthleteName;
 import rangordnung.server.roster.AthleteRecord;
@@ -54,7 +58,7 @@ class DemoData implements ApplicationRunner {
     static final String PASSWORD = "hall-lines-and-wall-bars";
     private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
     private static final String PROTOCOL = "standard-floor";
-    private static final int VERSION = 5;
+    private static final int VERSION = 6;
 
     private final Accounts accounts;
     private final Rosters rosters;
@@ -63,6 +67,7 @@ class DemoData implements ApplicationRunner {
     private final Facts facts;
     private final Halls halls;
     private final Groups groups;
+    private final Practices practices;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
@@ -74,6 +79,7 @@ class DemoData implements ApplicationRunner {
             Facts facts,
             Halls halls,
             Groups groups,
+            Practices practices,
             TransactionTemplate transaction,
             Clock clock) {
         this.accounts = accounts;
@@ -83,6 +89,7 @@ class DemoData implements ApplicationRunner {
         this.facts = facts;
         this.halls = halls;
         this.groups = groups;
+        this.practices = practices;
         this.transaction = transaction;
         this.clock = clock;
     }
@@ -250,10 +257,11 @@ class DemoData implements ApplicationRunner {
             "present;asked;test overhead-squat;front;heels L MARKED;heels R SEVERE;depth - SEVERE;side;retest heels-up;front;side;"
                     + LUNGE_CLEAN + ";" + STANCE
                     + ";test wall-test;wall L wall-distance=14;wall R wall-distance=14.5;side",
-            "present;asked;test overhead-squat;knee-line L SLIGHT;arch L MARKED;front;side;retest inner-forefoot-up;knee-line L SEVERE;front;side;"
+            "present;asked;test overhead-squat;knee-line L SLIGHT DESCENT;arch L MARKED;front;side;retest inner-forefoot-up;knee-line L SEVERE;front;side;"
                     + LUNGE_CLEAN + ";" + STANCE,
-            "present;asked INJURY_IN_TWELVE_MONTHS KNEE R;test overhead-squat;drift R MARKED;front;side;" + LUNGE_CLEAN,
-            "present;asked;test overhead-squat;knee-line R MARKED;front;side;retest target;front;side;test split-squat;knee-line R SLIGHT;front;side;"
+            "present;asked INJURY_IN_TWELVE_MONTHS KNEE R;test overhead-squat;drift R MARKED ASCENT;front;side;"
+                    + LUNGE_CLEAN,
+            "present;asked;test overhead-squat;knee-line R MARKED ASCENT;front;side;retest target;front;side;test split-squat;knee-line R SLIGHT;front;side;"
                     + WALL,
             "present;asked;" + SQUAT_CLEAN
                     + ";test split-squat;rotation L MARKED;front-heel L SLIGHT;front;side;test timed-stance;eyes-open L eyes-open=45 cap;"
@@ -336,7 +344,35 @@ class DemoData implements ApplicationRunner {
         SecurityContextHolder.getContext()
                 .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(second, null, List.of()));
         take(screening, protocol, pupils, "second", start.plusSeconds(60), SECOND_LOOK);
+        practise(screening, 3, 0.6);
         SecurityContextHolder.getContext().setAuthentication(lead);
+        practise(screening, 5, 0.25);
+    }
+
+    /** Somebody practises the squat, with an eye of some noise for what is there. */
+    private void practise(UUID screening, int seed, double noise) {
+        Random random = new Random(seed);
+        Practices.Numbered numbered = practices.drill(screening, "overhead-squat", seed);
+        List<Facts.FactSent> sent = new ArrayList<>();
+        for (int i = 0; i < numbered.athletes().size(); i++) {
+            UUID athlete = numbered.athletes().get(i);
+            UUID trial = UUID.randomUUID();
+            for (Drill.Known known : numbered.drill().athletes().get(i).known()) {
+                long off = known.grade() == Grade.NONE ? 0 : Math.round(noise * random.nextGaussian());
+                Grade seen = Grade.values()[
+                        (int) Math.min(3, Math.max(0, known.grade().ordinal() + off))];
+                if (seen != Grade.NONE) {
+                    sent.add(about(athlete, Fact.Marked.of(trial, known.criterion(), known.side(), seen)));
+                }
+            }
+            List.of(View.FRONT, View.SIDE)
+                    .forEach(view -> sent.add(about(athlete, new Fact.ViewClosed(trial, view, 5, Optional.empty()))));
+        }
+        practices.done(screening, new Practices.Practised(UUID.randomUUID(), "overhead-squat", seed, sent));
+    }
+
+    private Facts.FactSent about(UUID athlete, Fact fact) {
+        return new Facts.FactSent(UUID.randomUUID(), athlete, clock.instant(), Optional.empty(), fact);
     }
 
     private void season() {

@@ -3,7 +3,9 @@ package rangordnung.server.demo;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -12,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.Grade;
+import rangordnung.core.protocol.Phase;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Retest;
 import rangordnung.core.protocol.View;
@@ -67,12 +70,10 @@ final class InventedTrial {
         String[] word = words.split(" ");
         switch (word[0]) {
             case "present", "absent", "excused", "unwell" ->
-                send(
-                        new Fact.Attended(Attendance.valueOf(word[0].toUpperCase(java.util.Locale.ROOT))),
-                        Optional.empty());
+                send(new Fact.Attended(Attendance.valueOf(word[0].toUpperCase(Locale.ROOT))), Optional.empty());
             case "front", "side", "back" ->
                 inTrial(new Fact.ViewClosed(
-                        trial, View.valueOf(word[0].toUpperCase(java.util.Locale.ROOT)), 5, Optional.empty()));
+                        trial, View.valueOf(word[0].toUpperCase(Locale.ROOT)), 5, Optional.empty()));
             case "test" -> begin(word[1], Optional.empty());
             case "retest" -> begin(test, protocol.retest(word[1]));
             case "asked" ->
@@ -102,18 +103,27 @@ final class InventedTrial {
                 send(
                         new Fact.Withdrawn(),
                         Optional.of(facts.get(facts.size() - 1).id()));
-            default ->
-                inTrial(
-                        word[2].contains("=")
-                                ? measured(word)
-                                : new Fact.Marked(
-                                        trial,
-                                        word[0],
-                                        side(word[1]),
-                                        Grade.valueOf(word[2]),
-                                        word.length > 3 ? Optional.of(word[3]) : Optional.empty(),
-                                        word.length > 4 ? Optional.of(Grade.valueOf(word[4])) : Optional.empty()));
+            default -> inTrial(word[2].contains("=") ? measured(word) : marked(word));
         }
+    }
+
+    /** What stands behind the grade may be a phase, the worst repetition or a variant, in any order. */
+    private Fact marked(String[] word) {
+        List<String> more = List.of(word).subList(3, word.length);
+        return new Fact.Marked(
+                trial,
+                word[0],
+                side(word[1]),
+                Grade.valueOf(word[2]),
+                more.stream().filter(w -> w.equals(w.toLowerCase(Locale.ROOT))).findFirst(),
+                named(Grade.class, more),
+                named(Phase.class, more));
+    }
+
+    private static <E extends Enum<E>> Optional<E> named(Class<E> kind, List<String> words) {
+        return Arrays.stream(kind.getEnumConstants())
+                .filter(value -> words.contains(value.name()))
+                .findFirst();
     }
 
     private void begin(String next, Optional<Retest> as) {

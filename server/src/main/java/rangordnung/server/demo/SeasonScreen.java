@@ -25,9 +25,9 @@ final class SeasonScreen {
             "present;asked;test overhead-squat;front;heels L MARKED;heels R MARKED;depth - MARKED;side;retest heels-up;front;side"
                     + LUNGE + STANCE + ";test wall-test;wall L wall-distance=14.5;wall R wall-distance=14;side",
             // knees in: the foot, coordination, hip abductors, and one that nobody has told apart
-            "present;asked;test overhead-squat;knee-line L SLIGHT;front;side;retest inner-heel-up;front;side;retest inner-forefoot-up;knee-line L SEVERE;front;side"
+            "present;asked;test overhead-squat;knee-line L SLIGHT BOTTOM;front;side;retest inner-heel-up;front;side;retest inner-forefoot-up;knee-line L SEVERE;front;side"
                     + REST,
-            "present;asked;test overhead-squat;knee-line R MARKED;front;side;retest target;front;side;retest static;front;side"
+            "present;asked;test overhead-squat;knee-line R MARKED ASCENT;front;side;retest target;front;side;retest static;front;side"
                     + REST,
             "present;asked;test overhead-squat;knee-line R SLIGHT;front;side;retest light-band;knee-line R SEVERE;front;side"
                     + REST,

@@ -1,5 +1,5 @@
 /** Invented athletes of an invented town, loaded once when the demo is asked for. Nobody in it is real. */
 @org.springframework.modulith.ApplicationModule(
-        allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening", "groups"})
+        allowedDependencies = {"platform", "accounts", "roster", "protocols", "screening", "groups", "practice"})
 @org.jspecify.annotations.NullMarked
 package rangordnung.server.demo;

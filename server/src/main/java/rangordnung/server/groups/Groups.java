@@ -22,6 +22,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Words;
 import rangordnung.core.ladder.Focus;
+import rangordnung.core.placement.Assignment;
 import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
 import rangordnung.server.accounts.Accounts;
@@ -229,6 +230,32 @@ public class Groups {
                 place,
                 protocols.ladders(),
                 protocols.placementRules().costs());
+    }
+
+    /** Effort of forming groups, in units of the solver's own clock (house convention). */
+    private static final double EFFORT = 5;
+
+    /**
+     * The groups that fit a hall at the least expected cost. What the lead has locked stays, a move is changed only for what is
+     * worth more; whoever has no place yet is left out.
+     */
+    @Transactional(readOnly = true)
+    public Assignment.Result formed(UUID screening, Assignment.Hall hall) {
+        GroupsView now = of(screening);
+        List<Assignment.Candidate> candidates = now.groups().stream()
+                .flatMap(g -> g.members().stream())
+                .flatMap(m -> m.proposal() instanceof Proposal.Placed placed
+                        ? Stream.of(new Assignment.Candidate(
+                                m.athlete(), placed, placedBy(m, Kind.LOCK), placedBy(m, Kind.MOVE)))
+                        : Stream.empty())
+                .sorted(Comparator.comparing(Assignment.Candidate::athlete))
+                .toList();
+        return new Assignment(protocols.ladders(), protocols.placementRules().costs()).form(candidates, hall, EFFORT);
+    }
+
+    /** Where a decision of a kind holds somebody. */
+    private static Optional<Proposal.Place> placedBy(Member member, Kind kind) {
+        return member.decision().filter(d -> d.kind() == kind).flatMap(d -> member.place());
     }
 
     /** All decisions about one athlete, newest first. */

@@ -1,7 +1,5 @@
 package rangordnung.server.hall;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -15,7 +13,6 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import rangordnung.core.judgement.Progress;
-import rangordnung.core.plan.HallPlan;
 import rangordnung.core.plan.Waves;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
@@ -36,8 +33,6 @@ import rangordnung.server.screening.Screenings;
 @Service
 class Board {
 
-    private static final int KEPT = 32;
-
     private final Screenings screenings;
     private final Halls halls;
     private final Rosters rosters;
@@ -45,9 +40,7 @@ class Board {
     private final Facts facts;
     private final Clock clock;
     private final ZoneId zone;
-    /** A board is read at every change; what it is held against changes only with the hall. */
-    private final LoadingCache<HallPlan, Waves> timetables =
-            Caffeine.newBuilder().maximumSize(KEPT).build(Waves::of);
+    private final Timetables timetables;
 
     Board(
             Screenings screenings,
@@ -55,6 +48,7 @@ class Board {
             Rosters rosters,
             Protocols protocols,
             Facts facts,
+            Timetables timetables,
             Clock clock,
             ZoneId zone) {
         this.screenings = screenings;
@@ -62,6 +56,7 @@ class Board {
         this.rosters = rosters;
         this.protocols = protocols;
         this.facts = facts;
+        this.timetables = timetables;
         this.clock = clock;
         this.zone = zone;
     }
@@ -176,17 +171,16 @@ class Board {
         if (there.isEmpty()) {
             return new Pace(Optional.empty(), 0, 0, 0, Optional.empty(), Optional.empty(), Optional.empty());
         }
-        HallPlan plan = hall.plan(there.size());
-        Waves timetable = timetables.get(plan);
+        // one timetable for the whole roster: whoever is not there leaves a gap in it
+        Waves timetable = timetables.of(hall.plan(lines.size())).without(hall.plan(there.size()));
         Optional<Instant> start = hall.start()
                 .map(t -> view.heldOn().atTime(t).atZone(zone).toInstant())
                 .or(() -> facts.firstOf(view.id()))
                 .filter(i -> LocalDate.ofInstant(i, zone).equals(LocalDate.ofInstant(clock.instant(), zone)));
-        long elapsed =
-                start.map(s -> Duration.between(s, clock.instant()).toSeconds()).orElse(0L);
-        int planned = timetable.visitsAfter(elapsed);
-        Optional<Instant> finish =
-                start.filter(s -> visits > 0 && elapsed > 0).map(s -> s.plusSeconds(elapsed * of / visits));
+        Duration elapsed = start.map(s -> Duration.between(s, clock.instant())).orElse(Duration.ZERO);
+        int planned = timetable.visitsAfter(elapsed.toSeconds());
+        Optional<Instant> finish = start.filter(s -> visits > 0 && elapsed.compareTo(Duration.ZERO) > 0)
+                .map(s -> s.plus(elapsed.multipliedBy(of).dividedBy(visits)));
         return new Pace(
                 start,
                 visits,

@@ -1,17 +1,11 @@
 package rangordnung.server.measuring;
 
-import java.util.EnumSet;
 import java.util.List;
-import java.util.Set;
 import java.util.UUID;
-import java.util.stream.IntStream;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
-import rangordnung.core.motion.signal.Axis;
-import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Motion;
-import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.GradePictures;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.core.protocol.Grade;
@@ -28,27 +22,8 @@ class PicturesController {
     /** Frames a second: small enough for a phone to keep all (house convention). */
     private static final double RATE = 8;
 
-    private static final double MILLIMETRES = 1000;
-
-    /** What a figure is drawn from. */
-    private static final Set<Landmark.Point> DRAWN = EnumSet.of(
-            Landmark.Point.EAR,
-            Landmark.Point.SHOULDER,
-            Landmark.Point.ELBOW,
-            Landmark.Point.WRIST,
-            Landmark.Point.FRONT_HIP_BONE,
-            Landmark.Point.REAR_HIP_BONE,
-            Landmark.Point.HIP,
-            Landmark.Point.KNEE,
-            Landmark.Point.ANKLE,
-            Landmark.Point.HEEL,
-            Landmark.Point.SECOND_TOE);
-
-    /** A landmark through a picture: across and up, in millimetres. */
-    record PicturePath(Landmark landmark, int[] across, int[] up) {}
-
     /** @param value of the anchor's measure */
-    record GradePicture(Grade grade, double value, int frames, double rate, List<PicturePath> paths) {}
+    record GradePicture(Grade grade, double value, Film film) {}
 
     /** @param unit of the values */
     record CriterionPictures(String criterion, Motion.Plane plane, String unit, List<GradePicture> grades) {}
@@ -73,30 +48,18 @@ class PicturesController {
     }
 
     private CriterionPictures filmed(String criterion, GradePictures.Pictures pictures) {
-        Camera camera = Camera.exact(pictures.plane(), RATE);
         return new CriterionPictures(
                 criterion,
                 pictures.plane(),
                 pictures.anchor().tolerance().unit(),
                 pictures.grades().stream()
-                        .map(p -> {
-                            Motion film = camera.film(new SimulatedAthlete(p.script(), protocols.poseRules()));
-                            return new GradePicture(p.grade(), p.value(), film.frames(), RATE, paths(film));
-                        })
+                        .map(p -> new GradePicture(
+                                p.grade(),
+                                p.value(),
+                                Film.of(
+                                        new SimulatedAthlete(p.script(), protocols.poseRules()),
+                                        pictures.plane(),
+                                        RATE)))
                         .toList());
-    }
-
-    private static List<PicturePath> paths(Motion film) {
-        Axis across = film.plane() == Motion.Plane.FRONT ? Axis.Y : Axis.X;
-        return film.landmarks().stream()
-                .filter(l -> DRAWN.contains(l.point()))
-                .map(l -> new PicturePath(l, along(film, l, across), along(film, l, Axis.Z)))
-                .toList();
-    }
-
-    private static int[] along(Motion film, Landmark landmark, Axis axis) {
-        return IntStream.range(0, film.frames())
-                .map(f -> (int) Math.round(film.at(landmark, axis, f) * MILLIMETRES))
-                .toArray();
     }
 }

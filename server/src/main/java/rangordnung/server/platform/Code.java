@@ -78,6 +78,7 @@ public enum Code {
     UNKNOWN_RETEST,
     UNKNOWN_CRITERION,
     UNKNOWN_VARIANT,
+    UNKNOWN_PHASE,
     UNKNOWN_MEASURE,
     UNKNOWN_ENDING,
     // measuring

@@ -46,7 +46,7 @@ public class Protocols {
     private static final String WHOLE = "standard-floor.1";
 
     private static final List<String> RECIPES =
-            List.of("standard-floor.5", "training-stance.4", "personal.4", "running-field.4", "quick-lesson.4");
+            List.of("standard-floor.6", "training-stance.5", "personal.5", "running-field.5", "quick-lesson.5");
 
     private final ProtocolVersionRepository versions;
     private final StoredJson json;

@@ -80,6 +80,9 @@ record FactChecks(
                             .noneMatch(v -> v.id().equals(mark.variant().get()))) {
                 throw unknown(sent, "variant", mark.variant().get());
             }
+            mark.phase().filter(p -> !criterion.phases().contains(p)).ifPresent(p -> {
+                throw unknown(sent, "phase", p.name());
+            });
         } else if (fact instanceof Fact.CouldNotTell unclear) {
             needsSide(
                     sent,
@@ -112,7 +115,7 @@ record FactChecks(
         if (!criterion.measures(value.measure())) {
             throw unknown(sent, "measure", value.measure());
         }
-        boolean byHand = criterion.gauge().flatMap(g -> g.part(value.measure())).isPresent();
+        boolean byHand = criterion.gauge().filter(g -> g.takes(value.measure())).isPresent();
         if (byHand && !criterion.gauge().orElseThrow().possible(value.value())) {
             throw Problem.invalid(
                     Code.IMPOSSIBLE_VALUE,

@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -54,8 +55,12 @@ class Passes {
         this.clock = clock;
     }
 
-    /** A pass as the lead sees it. */
-    record PassView(UUID id, String station, String helper, Instant expiresAt, boolean taken, boolean opens) {}
+    /**
+     * A pass as the lead sees it.
+     *
+     * @param account of the helper, once a phone has taken it
+     */
+    record PassView(UUID id, String station, String helper, Instant expiresAt, Optional<UUID> account, boolean opens) {}
 
     /**
      * A new pass with what nobody sees again.
@@ -154,7 +159,7 @@ class Passes {
                 pass.station(),
                 pass.helper(),
                 pass.expiresAt(),
-                pass.account().isPresent(),
+                pass.account(),
                 pass.opens(clock.instant()));
     }
 

@@ -248,7 +248,7 @@ class MeasuringTest extends ServerTest {
 
     private String wallPart() {
         for (JsonNode c :
-                lead.get("/api/protocols/standard-floor/5").ok().body().at("/tests/3/criteria")) {
+                lead.get("/api/protocols/standard-floor/6").ok().body().at("/tests/3/criteria")) {
             if (c.get("id").stringValue().equals("wall")) {
                 return c.at("/gauge/parts/0/id").stringValue();
             }

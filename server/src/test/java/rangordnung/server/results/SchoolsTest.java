@@ -24,7 +24,7 @@ class SchoolsTest extends ServerTest {
     }
 
     private ObjectNode standardFloor() {
-        return (ObjectNode) lead.get("/api/protocols/standard-floor/5").ok().body();
+        return (ObjectNode) lead.get("/api/protocols/standard-floor/6").ok().body();
     }
 
     @Test
@@ -151,7 +151,7 @@ class SchoolsTest extends ServerTest {
                 .problem(400, "unknown-criterion");
         assertThat(lead.post(
                                 "/api/screenings/" + screening + "/facts",
-                                facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":5}"))
+                                facts.replace("UNDER", ",\"under\":{\"protocol\":\"standard-floor\",\"version\":6}"))
                         .ok()
                         .body()
                         .get("added")

@@ -172,6 +172,13 @@ class FactsTest extends ServerTest {
     }
 
     @Test
+    void a_phase_that_the_protocol_does_not_ask_for_is_refused() {
+        send(fact(UUID.randomUUID(), marked(UUID.randomUUID(), "knee-line", "LEFT", "SLIGHT\",\"phase\":\"ASCENT")))
+                .problem(400, "unknown-phase");
+        assertThat(kept()).isZero();
+    }
+
+    @Test
     void an_id_is_never_used_for_two_facts_and_a_fact_is_never_rewritten() {
         UUID id = UUID.randomUUID();
         UUID trial = UUID.randomUUID();

@@ -78,7 +78,9 @@ record Declaration(
         /** It says nothing while thigh or shank points at the camera. */
         WHOLE_SEGMENTS,
         /** A held stance has it as well, though it takes a whole repetition. */
-        WHILE_HELD
+        WHILE_HELD,
+        /** Its sign names the side that is higher, and not one that it goes to. */
+        HIGHER_SIDE
     }
 
     enum Scale {
@@ -177,6 +179,10 @@ record Declaration(
 
     Declaration alsoWhileHeld() {
         return with(Trait.WHILE_HELD);
+    }
+
+    Declaration ofTheHigherSide() {
+        return with(Trait.HIGHER_SIDE);
     }
 
     boolean has(Trait trait) {

@@ -6,6 +6,7 @@ import static rangordnung.core.motion.measure.Declaration.front;
 import static rangordnung.core.motion.measure.Declaration.side;
 import static rangordnung.core.motion.measure.Declaration.space;
 
+import java.util.Arrays;
 import java.util.Optional;
 import rangordnung.core.motion.measure.Declaration.Shown;
 import rangordnung.core.motion.signal.Landmark.Point;
@@ -98,7 +99,12 @@ public enum Measure {
             Label.CP,
             both(Formula.pelvisOverFeet()).minusStanding().only(Pattern.SQUAT)),
     /** Line through both hips from the horizontal; positive with the left side higher. */
-    PELVIC_OBLIQUITY("pelvic-obliquity", "degrees", Extent.WHOLE, Label.CP, both(Formula.obliquity())),
+    PELVIC_OBLIQUITY(
+            "pelvic-obliquity",
+            "degrees",
+            Extent.WHOLE,
+            Label.CP,
+            both(Formula.obliquity()).ofTheHigherSide()),
     /** Sideways path of the kneecap beyond its net travel. */
     KNEE_WOBBLE(
             "knee-wobble",
@@ -283,6 +289,16 @@ public enum Measure {
     /** The publication of one that is published. */
     public Optional<String> source() {
         return source;
+    }
+
+    /** Whether the sign names the side that is higher: the other one is lower, whichever of both is looked at. */
+    public boolean tellsTheHigherSide() {
+        return taken.has(Declaration.Trait.HIGHER_SIDE);
+    }
+
+    /** The measure of an id; empty where it is none that a clip gives. */
+    public static Optional<Measure> of(String id) {
+        return Arrays.stream(values()).filter(m -> m.id.equals(id)).findFirst();
     }
 
     /** The moment whose value stands for the repetition. */

@@ -1,5 +1,6 @@
 package rangordnung.core.motion.simulated;
 
+import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 
 /**
@@ -85,6 +86,30 @@ public record Faults(
     public Faults withTurningFeet(double degrees) {
         return new Faults(
                 kneeIn, heelRise, drift, obliquity, tuck, tuckOnset, trunk, hipsFirst, wobble, armsFall, degrees);
+    }
+
+    Faults withKneeIn(Side side, Phases amounts) {
+        return withKneeIn(kneeIn.with(side, amounts));
+    }
+
+    Faults withHeelRise(Side side, double centimetres) {
+        return withHeelRise(heelRise.with(side, centimetres));
+    }
+
+    Faults withDrift(double percentLeft) {
+        return withPelvis(percentLeft, obliquity);
+    }
+
+    Faults withObliquity(double degreesLeftHigher) {
+        return withPelvis(drift, degreesLeftHigher);
+    }
+
+    Faults withLean(double degrees) {
+        return withTrunk(degrees, hipsFirst, armsFall);
+    }
+
+    Faults withArmsFall(double degrees) {
+        return withTrunk(trunk, hipsFirst, degrees);
     }
 
     double largestHeelRise() {

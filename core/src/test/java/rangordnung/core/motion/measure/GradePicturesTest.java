@@ -22,7 +22,7 @@ import rangordnung.core.protocol.TestDefinition;
 /** What a picture of a grade shows is measured as that grade. */
 class GradePicturesTest {
 
-    private static final Protocol PROTOCOL = StandardFloor.shipped("standard-floor.5");
+    private static final Protocol PROTOCOL = StandardFloor.shipped("standard-floor.6");
     private static final GradePictures PICTURES = new GradePictures(PROTOCOL, StandardFloor.POSES);
 
     @ParameterizedTest
