@@ -54,6 +54,11 @@
     '/screening/:id/groups': wrap({
       asyncComponent: () => import('./screens/groups/Groups.svelte'),
     }),
+    '/screening/:id/forming': wrap({
+      asyncComponent: () => import('./screens/forming/Forming.svelte'),
+    }),
+    '/halls': wrap({ asyncComponent: () => import('./screens/halls/Halls.svelte') }),
+    '/halls/:id': wrap({ asyncComponent: () => import('./screens/halls/Hall.svelte') }),
     '*': Gone,
   };
   const rater: RouteDefinition = {

@@ -83,6 +83,11 @@ export class Names {
     return found ? say(found.name) : id;
   };
 
+  item = (id: string): string => {
+    const found = this.#ladders.items.find((i) => i.id === id);
+    return found ? say(found.name) : id;
+  };
+
   aid = (id: string): Schemas['Aid'] | undefined => this.#ladders.aids.find((a) => a.id === id);
 
   place = (place: Schemas['ProposalPlace']): string =>

@@ -19,6 +19,27 @@ export const limits = {
       "maxLength": 4000000
     }
   },
+  "FormationControllerFormationSent": {
+    "groups": {
+      "maxItems": 24
+    },
+    "reason": {
+      "maxLength": 500
+    }
+  },
+  "FormationControllerGroupSent": {
+    "members": {
+      "maxItems": 600
+    }
+  },
+  "FormationControllerWeighSent": {
+    "athletes": {
+      "maxItems": 600
+    },
+    "offers": {
+      "maxItems": 24
+    }
+  },
   "GroupControllerClearedBy": {
     "by": {
       "maxLength": 80
@@ -175,6 +196,16 @@ export const limits = {
     },
     "password": {
       "maxLength": 200
+    }
+  },
+  "TrainingHallControllerHallChanged": {
+    "name": {
+      "maxLength": 80
+    }
+  },
+  "TrainingHallControllerHallSent": {
+    "name": {
+      "maxLength": 80
     }
   }
 } as const;

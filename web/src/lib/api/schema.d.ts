@@ -11,9 +11,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_1"];
+        get: operations["all_2"];
         put?: never;
-        post: operations["add_3"];
+        post: operations["add_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -28,7 +28,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_1"];
+        put: operations["change_2"];
         post?: never;
         delete: operations["erase"];
         options?: never;
@@ -63,6 +63,38 @@ export interface paths {
         put?: never;
         post: operations["ask"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/halls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_1"];
+        put?: never;
+        post: operations["add_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/halls/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one"];
+        put: operations["change_1"];
+        post?: never;
+        delete: operations["remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -299,7 +331,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one"];
+        get: operations["one_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -404,6 +436,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/formation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["last"];
+        put?: never;
+        post: operations["save"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/groups": {
         parameters: {
             query?: never;
@@ -414,6 +462,22 @@ export interface paths {
         get: operations["groups"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/groups/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -446,6 +510,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["formed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/groups/weighed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["weighed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1072,35 +1152,52 @@ export interface components {
             groups: components["schemas"]["AssignmentOpened"][];
             /** @enum {string} */
             kind: "formed";
+            kit: components["schemas"]["AssignmentKitUse"][];
             /** Format: double */
             leastCost: number;
             out: string[];
             proven: boolean;
         };
-        AssignmentHall: {
-            /** Format: int32 */
-            groups: number;
-            /** Format: int32 */
-            largest: number;
-            /** Format: int32 */
-            smallest: number;
-        };
         AssignmentImpossible: {
             /** @enum {string} */
-            because: "TOO_FEW_SEATS" | "NO_PLACE_FOR_SOMEBODY" | "LIMITS_TOGETHER" | "UNKNOWN";
+            because: "TOO_FEW_SEATS" | "TOO_FEW_SUPERVISORS" | "NO_PLACE_FOR_SOMEBODY" | "LIMITS_TOGETHER" | "UNKNOWN";
             /** @enum {string} */
             kind: "impossible";
+            who: string[];
         };
-        AssignmentOpened: {
-            place: components["schemas"]["ProposalPlace"];
-            seats: components["schemas"]["AssignmentSeat"][];
+        AssignmentKitUse: {
+            kit: components["schemas"]["LimitKit"];
+            /** Format: int32 */
+            most: number;
+            /** Format: int32 */
+            used: number;
         };
-        AssignmentResult: components["schemas"]["AssignmentFormed"] | components["schemas"]["AssignmentImpossible"];
-        AssignmentSeat: {
+        AssignmentMember: {
             /** Format: uuid */
             athlete: string;
             /** Format: double */
             cost: number;
+            parts: components["schemas"]["FitPart"][];
+            rung: string;
+        };
+        AssignmentOpened: {
+            members: components["schemas"]["AssignmentMember"][];
+            offer: components["schemas"]["Offer"];
+        };
+        AssignmentResult: components["schemas"]["AssignmentFormed"] | components["schemas"]["AssignmentImpossible"];
+        AssignmentWeighed: components["schemas"]["AssignmentWeighedPossible"] | components["schemas"]["AssignmentWeighedBarred"];
+        AssignmentWeighedBarred: {
+            /** @enum {string} */
+            kind: "barred";
+            why: components["schemas"]["FitImpossible"];
+        };
+        AssignmentWeighedPossible: {
+            /** Format: double */
+            cost: number;
+            /** @enum {string} */
+            kind: "possible";
+            parts: components["schemas"]["FitPart"][];
+            rung: string;
         };
         AthleteRecord: {
             /** @enum {string} */
@@ -1272,6 +1369,10 @@ export interface components {
             version: number;
             weightInFront: components["schemas"]["Threshold"];
         };
+        Bounds: {
+            against: ("TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "OTHER_AIM" | "BEGINNER" | "BANDS_NOT_USED")[];
+            marked: ("SQUAT" | "LUNGE" | "BALANCE" | "ANKLE")[];
+        };
         Build: {
             /** Format: double */
             ankleHeight: number;
@@ -1305,6 +1406,15 @@ export interface components {
             low: number;
             /** @enum {string} */
             verdict: "IMPROVED" | "WORSE" | "SAME" | "CANNOT_TELL";
+        };
+        ChangesChange: {
+            /** Format: int32 */
+            by: number;
+            /** Format: double */
+            cost: number;
+            /** Format: double */
+            leastCost: number;
+            limit: components["schemas"]["Limit"];
         };
         Clip: {
             /** Format: int32 */
@@ -1806,12 +1916,15 @@ export interface components {
             kind: "stopped";
             origin: components["schemas"]["Origin"];
         };
-        Fit: components["schemas"]["FitPossible"] | components["schemas"]["FitImpossible"];
+        Fit: components["schemas"]["FitImpossible"] | components["schemas"]["FitPossible"];
         FitImpossible: {
             /** @enum {string} */
-            because: "STOPPED_TODAY" | "TOO_HARD" | "NO_SUCH_RUNG";
+            against?: "TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "OTHER_AIM" | "BEGINNER" | "BANDS_NOT_USED";
+            /** @enum {string} */
+            because: "STOPPED_TODAY" | "TOO_HARD" | "NO_SUCH_RUNG" | "CONTRAINDICATED" | "NO_KIT" | "OTHER_AGE" | "LOCKED" | "NOT_CLEARED";
             /** @enum {string} */
             kind: "impossible";
+            need?: components["schemas"]["Need"];
         };
         FitPart: {
             /** Format: double */
@@ -1819,7 +1932,7 @@ export interface components {
             /** Format: int32 */
             rungs: number;
             /** @enum {string} */
-            why: "SECOND_FOCUS" | "OTHER_FOCUS" | "TOO_EASY" | "TOO_HARD";
+            why: "UNSURE_FOCUS" | "SECOND_FOCUS" | "SAME_LADDER" | "OTHER_FOCUS" | "TOO_EASY" | "TOO_HARD" | "MOVED";
         };
         FitPossible: {
             /** Format: double */
@@ -1828,6 +1941,70 @@ export interface components {
             kind: "possible";
             needsClearance: boolean;
             parts: components["schemas"]["FitPart"][];
+        };
+        FormationControllerFormationSent: {
+            /** Format: uuid */
+            basedOn?: string;
+            groups: components["schemas"]["FormationControllerGroupSent"][];
+            /** Format: uuid */
+            id: string;
+            reason: string;
+            wishes: components["schemas"]["FormationsWishes"];
+        };
+        FormationControllerGroupSent: {
+            members: components["schemas"]["FormationsSeat"][];
+            offer: components["schemas"]["Offer"];
+            place?: string;
+            supervisor?: string;
+        };
+        FormationControllerLastFormation: {
+            formation?: components["schemas"]["FormationsFormationView"];
+        };
+        FormationControllerWeighSent: {
+            athletes: string[];
+            offers: components["schemas"]["Offer"][];
+            wishes: components["schemas"]["FormationsWishes"];
+        };
+        FormationsFormationView: {
+            /** Format: date-time */
+            at: string;
+            author: string;
+            groups: components["schemas"]["FormationsFormedGroup"][];
+            /** Format: uuid */
+            id: string;
+            wishes: components["schemas"]["FormationsWishes"];
+        };
+        FormationsFormedGroup: {
+            members: components["schemas"]["FormationsSeat"][];
+            offer: components["schemas"]["Offer"];
+            place?: string;
+            supervisor?: string;
+        };
+        FormationsSeat: {
+            /** Format: uuid */
+            athlete: string;
+            rung: string;
+        };
+        FormationsWeighedAthlete: {
+            /** Format: uuid */
+            athlete: string;
+            offers: components["schemas"]["AssignmentWeighed"][];
+        };
+        FormationsWishes: {
+            ages: number[];
+            apart: string[][];
+            /** Format: int32 */
+            groups: number;
+            /** Format: uuid */
+            hall?: string;
+            /** Format: int32 */
+            largest: number;
+            /** Format: int32 */
+            rungs: number;
+            session?: components["schemas"]["InventoryHours"];
+            /** Format: int32 */
+            smallest: number;
+            together: string[][];
         };
         Gauge: {
             /** @enum {string} */
@@ -1944,6 +2121,8 @@ export interface components {
         };
         GroupsGroupsView: {
             groups: components["schemas"]["GroupsGroup"][];
+            /** Format: uuid */
+            latest?: string;
             open: components["schemas"]["GroupsMember"][];
             screening: components["schemas"]["ScreeningsScreeningView"];
         };
@@ -2021,12 +2200,51 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        Inventory: {
+            pieces: components["schemas"]["InventoryPiece"][];
+            places: components["schemas"]["InventoryPlace"][];
+            spotter: boolean;
+            supervisors: components["schemas"]["InventorySupervisor"][];
+        };
+        InventoryHours: {
+            /** @enum {string} */
+            day: "MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY";
+            /** Format: time-local */
+            from: string;
+            /** Format: time-local */
+            to: string;
+        };
+        InventoryPiece: {
+            /** Format: double */
+            centimetres?: number;
+            /** Format: int32 */
+            count: number;
+            item: string;
+            /** Format: double */
+            kilograms?: number;
+        };
+        InventoryPlace: {
+            name: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        InventorySupervisor: {
+            /** Format: int32 */
+            athletes: number;
+            /** Format: int32 */
+            groups: number;
+            hours: components["schemas"]["InventoryHours"][];
+            role: string;
+        };
         Ladders: {
             aids: components["schemas"]["Aid"][];
             exercises: components["schemas"]["Exercise"][];
             focuses: components["schemas"]["LaddersFocusDefinition"][];
             items: components["schemas"]["LaddersItem"][];
             ladders: components["schemas"]["LaddersLadder"][];
+            tolerances: components["schemas"]["LaddersTolerance"][];
             /** Format: int32 */
             version: number;
         };
@@ -2041,11 +2259,18 @@ export interface components {
         LaddersItem: {
             id: string;
             name: components["schemas"]["Text"];
+            sharedBy?: components["schemas"]["Threshold"];
         };
         LaddersLadder: {
             id: string;
             name: components["schemas"]["Text"];
             rungs: string[];
+        };
+        LaddersTolerance: {
+            above: components["schemas"]["Threshold"];
+            below: components["schemas"]["Threshold"];
+            /** @enum {string} */
+            by: "HEEL_PLATE" | "BOX_BELOW_KNEE" | "REAR_FOOT_BOX" | "RACK_MID_DELTOID";
         };
         LanControllerLanView: {
             authority?: string;
@@ -2062,6 +2287,33 @@ export interface components {
             severe: number;
             /** Format: double */
             slight: number;
+        };
+        Limit: components["schemas"]["LimitKit"] | components["schemas"]["LimitGroups"] | components["schemas"]["LimitPlaces"] | components["schemas"]["LimitSupervisors"] | components["schemas"]["LimitLargest"] | components["schemas"]["LimitSmallest"];
+        LimitGroups: {
+            /** @enum {string} */
+            kind: "groups";
+        };
+        LimitKit: {
+            item: string;
+            /** @enum {string} */
+            kind: "kit";
+            span?: components["schemas"]["NeedSpan"];
+        };
+        LimitLargest: {
+            /** @enum {string} */
+            kind: "largest";
+        };
+        LimitPlaces: {
+            /** @enum {string} */
+            kind: "places";
+        };
+        LimitSmallest: {
+            /** @enum {string} */
+            kind: "smallest";
+        };
+        LimitSupervisors: {
+            /** @enum {string} */
+            kind: "supervisors";
         };
         LimitsOfAgreement: {
             bias: components["schemas"]["Interval"];
@@ -2355,6 +2607,28 @@ export interface components {
             /** @enum {string} */
             reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE" | "MAIN_FAULT_UNSEEN";
         };
+        Need: {
+            item: string;
+            span?: components["schemas"]["NeedSpan"];
+        };
+        NeedSpan: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+        };
+        Offer: {
+            /** @enum {string} */
+            focus: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+            rungs: string[];
+            years?: components["schemas"]["OfferYears"];
+        };
+        OfferYears: {
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to?: number;
+        };
         Origin: {
             facts: string[];
             /** @enum {string} */
@@ -2586,7 +2860,7 @@ export interface components {
             tests: string[];
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back";
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
         ProposalFocusChance: {
             /** Format: double */
@@ -2627,6 +2901,7 @@ export interface components {
         ProposalPlaced: {
             aids: components["schemas"]["ProposalGivenAid"][];
             borderline: boolean;
+            bounds: components["schemas"]["Bounds"];
             chances: components["schemas"]["ProposalFocusChance"][];
             depth?: components["schemas"]["TrainingDepth"];
             /** @enum {string} */
@@ -2645,6 +2920,9 @@ export interface components {
             second?: components["schemas"]["ProposalPlace"];
             /** @enum {string} */
             side?: "LEFT" | "RIGHT";
+            sizes: {
+                [key: string]: components["schemas"]["ProposalSize"];
+            };
             told: boolean;
         };
         ProposalSize: {
@@ -3450,6 +3728,26 @@ export interface components {
             /** Format: double */
             thigh?: number;
         };
+        TrainingHallControllerHallChanged: {
+            inventory: components["schemas"]["Inventory"];
+            name: string;
+            /** Format: int64 */
+            version: number;
+        };
+        TrainingHallControllerHallSent: {
+            /** Format: uuid */
+            id: string;
+            inventory: components["schemas"]["Inventory"];
+            name: string;
+        };
+        TrainingHallsHallView: {
+            /** Format: uuid */
+            id: string;
+            inventory: components["schemas"]["Inventory"];
+            name: string;
+            /** Format: int64 */
+            version: number;
+        };
         TrainingStance: {
             /** Format: double */
             heels: number;
@@ -3477,7 +3775,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    all_1: {
+    all_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -3497,7 +3795,7 @@ export interface operations {
             };
         };
     };
-    add_3: {
+    add_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -3521,7 +3819,7 @@ export interface operations {
             };
         };
     };
-    change_1: {
+    change_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -3608,6 +3906,118 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BodyModelControllerBodyResponse"];
                 };
+            };
+        };
+    };
+    all_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainingHallsHallView"][];
+                };
+            };
+        };
+    };
+    add_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainingHallControllerHallSent"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainingHallsHallView"];
+                };
+            };
+        };
+    };
+    one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainingHallsHallView"];
+                };
+            };
+        };
+    };
+    change_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainingHallControllerHallChanged"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainingHallsHallView"];
+                };
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -3961,7 +4371,7 @@ export interface operations {
             };
         };
     };
-    one: {
+    one_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4174,6 +4584,54 @@ export interface operations {
             };
         };
     };
+    last: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormationControllerLastFormation"];
+                };
+            };
+        };
+    };
+    save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormationControllerFormationSent"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormationsFormationView"];
+                };
+            };
+        };
+    };
     groups: {
         parameters: {
             query?: never;
@@ -4192,6 +4650,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroupsGroupsView"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormationsWishes"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangesChange"][];
                 };
             };
         };
@@ -4224,7 +4708,9 @@ export interface operations {
     };
     formed: {
         parameters: {
-            query?: never;
+            query: {
+                round: number;
+            };
             header?: never;
             path: {
                 id: string;
@@ -4233,7 +4719,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AssignmentHall"];
+                "application/json": components["schemas"]["FormationsWishes"];
             };
         };
         responses: {
@@ -4244,6 +4730,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AssignmentResult"];
+                };
+            };
+        };
+    };
+    weighed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormationControllerWeighSent"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormationsWeighedAthlete"][];
                 };
             };
         };

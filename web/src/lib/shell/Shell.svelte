@@ -24,6 +24,7 @@
           ['#/measuring', m.nav_measuring()],
           ['#/body', m.nav_body()],
           ['#/protocols', m.nav_protocols()],
+          ['#/halls', m.nav_halls()],
           ['#/people', m.nav_people()],
         ]
       : session.opened

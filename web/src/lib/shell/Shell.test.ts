@@ -25,7 +25,7 @@ beforeEach(() => (session.me = null));
 
 describe('the house around every screen', () => {
   it.each([
-    ['a lead', {}, 'Today Rosters Measuring Body model Protocols People'],
+    ['a lead', {}, 'Today Rosters Measuring Body model Protocols Halls People'],
     ['a rater', { role: 'RATER' }, 'Today'],
     ['a helper', { role: 'HELPER', opened: { screening: 's', station: 'x' } }, ''],
   ] as const)('shows %s the ways they may go', (_, me, ways) => {

@@ -255,6 +255,7 @@ export const strengthWord: Record<Schemas['AgreementControllerWorded']['strength
 /** Which limit is in the way of groups. */
 export const formLimitWord: Record<Schemas['AssignmentImpossible']['because'], () => string> = {
   TOO_FEW_SEATS: m.form_too_few_seats,
+  TOO_FEW_SUPERVISORS: m.form_too_few_supervisors,
   NO_PLACE_FOR_SOMEBODY: m.form_no_place_for_somebody,
   LIMITS_TOGETHER: m.form_limits_together,
   UNKNOWN: m.form_unknown,

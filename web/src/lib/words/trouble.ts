@@ -79,10 +79,11 @@ export function refusal(code: string, sentence: string, details: Record<string, 
   return words?.(new Said(sentence, details)) ?? (sentence || m.trouble_unexpected());
 }
 
-const never: Record<Schemas['FitImpossible']['because'], () => string> = {
+const never: Partial<Record<Schemas['FitImpossible']['because'], () => string>> = {
   STOPPED_TODAY: m.trouble_move_stopped,
   TOO_HARD: m.trouble_move_too_hard,
   NO_SUCH_RUNG: m.trouble_move_no_such_rung,
+  CONTRAINDICATED: m.trouble_move_not_for,
 };
 
 /** Every code that the server has; one without words does not compile. */
@@ -182,4 +183,7 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'place-missing': m.trouble_place_missing,
   'move-impossible': (s) =>
     never[s.details['because'] as keyof typeof never]?.() ?? m.trouble_place_missing(),
+  'unknown-kit': m.trouble_unknown_kit,
+  'athlete-twice': m.trouble_athlete_twice,
+  'held-back': (s) => m.trouble_held_back({ name: s.text('athlete') }),
 };

@@ -47,6 +47,25 @@ export function minutes(seconds: number): string {
   return `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
 }
 
+const WEEK = [
+  'MONDAY',
+  'TUESDAY',
+  'WEDNESDAY',
+  'THURSDAY',
+  'FRIDAY',
+  'SATURDAY',
+  'SUNDAY',
+] as const satisfies Schemas['InventoryHours']['day'][];
+
+/** The days of the week with their names; 2024 began on a Monday. */
+export const weekdays = WEEK.map(
+  (day, d) =>
+    [
+      day,
+      new Intl.DateTimeFormat(region, { weekday: 'long' }).format(new Date(2024, 0, d + 1)),
+    ] as const,
+);
+
 const times = new Intl.DateTimeFormat(region, { timeStyle: 'short' });
 
 /** The time of day of a moment. */

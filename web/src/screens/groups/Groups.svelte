@@ -12,7 +12,6 @@
   import { noIndexWord } from '../../lib/words/judgement';
   import { day, say } from '../../lib/words/words';
   import { rungsOf, type Member, type Place } from './board';
-  import Formed from './Formed.svelte';
   import MemberSheet from './MemberSheet.svelte';
   import RungZone from './RungZone.svelte';
 
@@ -89,7 +88,10 @@
   <ScreeningTabs screening={params.id} at="groups" />
   <Loaded resource={groups}>
     {#snippet children(data)}
-      <p class="max-w-prose">{m.groups_text()}</p>
+      <div class="flex flex-wrap items-end justify-between gap-3">
+        <p class="max-w-prose">{m.groups_text()}</p>
+        <a class="btn h-12 btn-primary" href="#/screening/{params.id}/forming">{m.form_go()}</a>
+      </div>
       {#if beyond}<p class="mt-3 text-right" role="note">
           {m.groups_scroll({ count: beyond })} →
         </p>{/if}
@@ -145,12 +147,6 @@
           </ul>
         </section>
       {/if}
-      <Formed
-        screening={params.id}
-        names={data.names}
-        members={data.groups.flatMap((g) => g.members)}
-        {decided}
-      />
       <MemberSheet
         bind:this={sheet}
         screening={params.id}

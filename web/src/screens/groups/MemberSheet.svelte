@@ -5,6 +5,7 @@
   import Placement from '../../lib/focus/Placement.svelte';
   import Reasons from '../../lib/focus/Reasons.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { impossibleWord, partsWords } from '../../lib/words/fit';
   import type { Focus } from '../../lib/words/judgement';
   import { trouble } from '../../lib/words/trouble';
   import { day, decimal, moment, quoted, say } from '../../lib/words/words';
@@ -111,18 +112,6 @@
     }
     busy = false;
   }
-
-  const why: Record<Schemas['FitPart']['why'], (rungs: number) => string> = {
-    SECOND_FOCUS: () => m.fit_second(),
-    OTHER_FOCUS: () => m.fit_other(),
-    TOO_EASY: (count) => m.fit_easy({ count }),
-    TOO_HARD: (count) => m.fit_hard({ count }),
-  };
-  const never: Record<Schemas['FitImpossible']['because'], () => string> = {
-    STOPPED_TODAY: m.fit_stopped,
-    TOO_HARD: m.fit_too_hard,
-    NO_SUCH_RUNG: m.fit_no_rung,
-  };
 </script>
 
 <dialog class="sheet" bind:this={dialog} aria-labelledby="member-title" onclose={cancelled}>
@@ -183,10 +172,10 @@
         {#if !elsewhere}{m.fit_here()}
         {:else if needsClearance}{m.fit_clearance()}
         {:else if fit?.kind === 'possible'}
-          {m.fit_cost({ cost: decimal(fit.cost) })}{#if fit.parts.length}: {fit.parts
-              .map((p) => why[p.why](p.rungs))
-              .join(', ')}{/if}
-        {:else if fit?.kind === 'impossible'}<strong>{never[fit.because]()}</strong>{/if}
+          {m.fit_cost({ cost: decimal(fit.cost) })}{#if fit.parts.length}: {partsWords(
+              fit.parts,
+            )}{/if}
+        {:else if fit?.kind === 'impossible'}<strong>{impossibleWord(fit, names)}</strong>{/if}
       </p>
       {#if needsClearance}
         <div class="grid gap-3 sm:grid-cols-2">

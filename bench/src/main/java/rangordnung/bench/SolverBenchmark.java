@@ -10,6 +10,7 @@ import com.google.ortools.sat.LinearExpr;
 import com.google.ortools.sat.LinearExprBuilder;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.UUID;
@@ -18,7 +19,9 @@ import rangordnung.core.ShippedData;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.placement.Assignment;
-import rangordnung.core.placement.Fit;
+import rangordnung.core.placement.Bounds;
+import rangordnung.core.placement.GroupLimits;
+import rangordnung.core.placement.Offer;
 import rangordnung.core.placement.PlacementRules;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.plan.HallPlan;
@@ -30,7 +33,7 @@ import rangordnung.core.solve.Solver;
 final class SolverBenchmark {
 
     private static final int ATHLETES = 500;
-    private static final Assignment.Hall HALL = new Assignment.Hall(24, 5, 40);
+    private static final GroupLimits HALL = GroupLimits.of(24, 5, 40);
     private static final double EFFORT = 10;
     private static final double LIMIT = 1.5;
 
@@ -41,13 +44,12 @@ final class SolverBenchmark {
         PlacementRules rules = Bench.read(ShippedData.PLACEMENT, PlacementRules.class);
         List<Proposal.Place> places = places(ladders);
         List<Assignment.Candidate> roster = roster(places);
-        long[][] costs = costs(roster, places, ladders, rules.costs());
+        Assignment assignment = new Assignment(ladders, rules.costs());
+        long[][] costs = costs(roster, places, assignment);
         Bench.rounds("assign-500x24-over-solver", "milliseconds", LIMIT, () -> {
             double bare = Bench.milliseconds(() -> assigned(costs));
             double ours = Bench.milliseconds(() -> {
-                if (!(new Assignment(ladders, rules.costs()).form(roster, HALL, EFFORT)
-                                instanceof Assignment.Formed formed
-                        && formed.proven())) {
+                if (!(assignment.form(roster, HALL, EFFORT) instanceof Assignment.Formed formed && formed.proven())) {
                     throw new IllegalStateException("The groups are not proven");
                 }
             });
@@ -81,7 +83,7 @@ final class SolverBenchmark {
         return List.of(Focus.values()).stream()
                 .flatMap(f -> ladders.ladderOf(f).stream()
                         .flatMap(l -> l.rungs().stream().map(r -> new Proposal.Place(f, Optional.of(r)))))
-                .limit(Assignment.MOST_GROUPS)
+                .limit(GroupLimits.MOST_GROUPS)
                 .toList();
     }
 
@@ -112,7 +114,10 @@ final class SolverBenchmark {
                                             new Proposal.FocusChance(first.focus(), 1 - chance),
                                             new Proposal.FocusChance(second.focus(), chance)),
                                     List.of(),
-                                    false),
+                                    false,
+                                    Bounds.NONE,
+                                    Map.of()),
+                            Optional.empty(),
                             Optional.empty(),
                             Optional.empty());
                 })
@@ -121,31 +126,16 @@ final class SolverBenchmark {
 
     /** Hundredths; below zero what is impossible. */
     private static long[][] costs(
-            List<Assignment.Candidate> roster,
-            List<Proposal.Place> places,
-            Ladders ladders,
-            PlacementRules.Costs costs) {
+            List<Assignment.Candidate> roster, List<Proposal.Place> places, Assignment assignment) {
+        List<Offer> offers = places.stream()
+                .map(p -> new Offer(p.focus(), List.of(p.rung().orElseThrow()), Optional.empty()))
+                .toList();
         return roster.stream()
-                .map(c -> places.stream()
-                        .mapToLong(p -> Fit.of(c.proposal(), p, ladders, costs) instanceof Fit.Possible possible
-                                ? Math.round(100 * expected(c.proposal(), p, possible, costs))
-                                : -1)
+                .map(c -> assignment.weigh(c, offers, HALL).stream()
+                        .mapToLong(
+                                w -> w instanceof Assignment.Weighed.Possible seat ? Math.round(100 * seat.cost()) : -1)
                         .toArray())
                 .toArray(long[][]::new);
-    }
-
-    /** Over the chances of the own focus and of the second one. */
-    private static double expected(
-            Proposal.Placed one, Proposal.Place place, Fit.Possible fit, PlacementRules.Costs costs) {
-        double chance = one.chances().get(1).chance();
-        double rungs = fit.parts().stream()
-                .filter(p -> p.why() == Fit.Why.TOO_EASY || p.why() == Fit.Why.TOO_HARD)
-                .mapToDouble(Fit.Part::cost)
-                .sum();
-        double other = place.focus() == one.chances().get(1).focus()
-                ? 0
-                : costs.otherFocus().value();
-        return rungs + (1 - chance) * (fit.cost() - rungs) + chance * other;
     }
 
     private static void assigned(long[][] costs) {

@@ -4,7 +4,7 @@ package rangordnung.core;
 public final class ShippedData {
 
     public static final String BATTERY = "protocols/battery.5";
-    public static final String LADDERS = "ladders/house-ladders.3";
+    public static final String LADDERS = "ladders/house-ladders.4";
     public static final String PLACEMENT = "placement/house-rules.3";
     public static final String LINKS = "links/house-links.3";
     public static final String CERTAINTY = "certainty/house-certainty.1";

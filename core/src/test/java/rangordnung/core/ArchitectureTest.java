@@ -67,6 +67,8 @@ class ArchitectureTest {
             .definedBy("rangordnung.core.plan..")
             .layer("ladder")
             .definedBy("rangordnung.core.ladder..")
+            .layer("kit")
+            .definedBy("rangordnung.core.kit..")
             .layer("placement")
             .definedBy("rangordnung.core.placement..")
             .whereLayer("body")
@@ -93,8 +95,11 @@ class ArchitectureTest {
             .mayOnlyAccessLayers("body", "protocol")
             .whereLayer("ladder")
             .mayOnlyAccessLayers("body", "protocol")
+            .whereLayer("kit")
+            .mayOnlyAccessLayers("body", "protocol", "ladder")
             .whereLayer("placement")
-            .mayOnlyAccessLayers("body", "protocol", "certainty", "record", "safety", "judgement", "link", "ladder");
+            .mayOnlyAccessLayers(
+                    "body", "protocol", "certainty", "record", "safety", "judgement", "link", "ladder", "kit");
 
     /** Signals know nothing of measures, and what simulates movement knows nothing of measuring it. */
     @ArchTest

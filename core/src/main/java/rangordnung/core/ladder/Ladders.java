@@ -9,11 +9,13 @@ import java.util.Set;
 import java.util.stream.Stream;
 import rangordnung.core.protocol.InvalidProtocol;
 import rangordnung.core.protocol.Text;
+import rangordnung.core.protocol.Threshold;
 
 /**
  * All exercises, ladders, focuses and aids under one version.
  *
- * @param items what exercises and aids need
+ * @param items      what exercises and aids need
+ * @param tolerances of sized kit; what has none can be set to any size
  */
 public record Ladders(
         int version,
@@ -21,7 +23,8 @@ public record Ladders(
         List<Exercise> exercises,
         List<Ladder> ladders,
         List<FocusDefinition> focuses,
-        List<Aid> aids) {
+        List<Aid> aids,
+        List<Tolerance> tolerances) {
 
     public Ladders {
         Set<String> known = new HashSet<>();
@@ -49,8 +52,19 @@ public record Ladders(
         }
     }
 
-    /** A piece of kit. */
-    public record Item(String id, Text name) {}
+    /**
+     * A piece of kit.
+     *
+     * @param sharedBy how many athletes take turns at one; empty for what every hall has enough of
+     */
+    public record Item(String id, Text name, Optional<Threshold> sharedBy) {
+        public Item {
+            sharedBy = sharedBy == null ? Optional.empty() : sharedBy;
+        }
+    }
+
+    /** How far a piece may be from the size that follows for an athlete, in centimetres. */
+    public record Tolerance(Exercise.SizedBy by, Threshold below, Threshold above) {}
 
     /** Exercises by id, from easy to hard. */
     public record Ladder(String id, Text name, List<String> rungs) {
@@ -93,6 +107,15 @@ public record Ladders(
             ladder = ladder == null ? Optional.empty() : ladder;
             own = own == null ? List.of() : List.copyOf(own);
         }
+    }
+
+    public Optional<Item> item(String id) {
+        return items.stream().filter(i -> i.id().equals(id)).findFirst();
+    }
+
+    /** How far kit may be from its size; empty where it can be set. */
+    public Optional<Tolerance> tolerance(Exercise.SizedBy by) {
+        return tolerances.stream().filter(t -> t.by() == by).findFirst();
     }
 
     public Optional<Ladder> ladder(String id) {

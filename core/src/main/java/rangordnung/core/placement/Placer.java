@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import rangordnung.core.body.Side;
@@ -102,7 +103,7 @@ public final class Placer {
         if (!first.isEmpty()) {
             return new Decision(protect(first), Optional.empty());
         }
-        Bounds bounds = new Bounds(screen, profile, protocol.school(), ladders, rules.ownedBelow());
+        Bounds bounds = Bounds.of(screen, profile, protocol.school(), rules.ownedBelow());
         List<PainReport> pains =
                 screen.pains().stream().filter(p -> p.intensity() > 0).toList();
         boolean sore =
@@ -153,7 +154,9 @@ public final class Placer {
                 Optional.empty(),
                 List.of(new Proposal.FocusChance(Focus.PROTECT, 1)),
                 List.of(),
-                false);
+                false,
+                Bounds.NONE,
+                Map.of());
     }
 
     /** Whether the criterion that has to be seen right before a focus is left was not seen this time. */
@@ -295,7 +298,7 @@ public final class Placer {
                     now,
                     before.map(Before::lasting).filter(l -> l.ladder().equals(ladder.id())),
                     reasons);
-            return new Rungs.At(ladder.id(), bounds.allowed(ladder, moved, reasons), now.owned(), marked);
+            return new Rungs.At(ladder.id(), bounds.allowed(ladders, ladder, moved, reasons), now.owned(), marked);
         }
 
         private Optional<Proposal.Place> second(List<Indications.Indicated> standing, Focus first) {
@@ -345,7 +348,9 @@ public final class Placer {
                             ? FocusChances.of(indications.chances(report), first.isEmpty() ? focus : Focus.LOAD)
                             : List.of(),
                     List.of(),
-                    false);
+                    false,
+                    bounds,
+                    whole ? sizes.all() : Map.of());
         }
 
         /** Where the athlete stands on each ladder, the one that the aim asks for first. */

@@ -1,9 +1,11 @@
 package rangordnung.core.placement;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import rangordnung.core.body.Side;
 import rangordnung.core.judgement.MovementIndex;
+import rangordnung.core.ladder.Exercise;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.link.Link;
 import rangordnung.core.link.LinkReport;
@@ -32,6 +34,8 @@ public sealed interface Proposal {
      * @param chances    how likely each focus is the first to work on, the likeliest first
      * @param movers     what would move the athlete
      * @param borderline whether one mark, one grade less or more, decides the focus
+     * @param bounds     what the athlete must not be given
+     * @param sizes      how large kit is for the athlete, where that can be told
      */
     record Placed(
             Focus focus,
@@ -49,7 +53,9 @@ public sealed interface Proposal {
             Optional<Place> second,
             List<FocusChance> chances,
             List<Mover> movers,
-            boolean borderline)
+            boolean borderline,
+            Bounds bounds,
+            Map<Exercise.SizedBy, Size> sizes)
             implements Proposal {
 
         public Place place() {
@@ -74,7 +80,9 @@ public sealed interface Proposal {
                     second,
                     chances,
                     would,
-                    decidedByOneMark);
+                    decidedByOneMark,
+                    bounds,
+                    sizes);
         }
 
         /** The chance that another focus should come first. */

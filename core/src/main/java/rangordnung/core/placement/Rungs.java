@@ -87,7 +87,7 @@ final class Rungs {
         At now = new At(ladder.id(), pattern.rung(worst), sure(owned), marked);
         reasons.add(new Reason.RungByGrade(worst, now.rung()));
         String moved = moved(ladder, now, before, reasons);
-        String rung = sore(ladder, bounds.allowed(ladder, moved, reasons), pattern.sore(), sore, reasons);
+        String rung = sore(ladder, bounds.allowed(ladders, ladder, moved, reasons), pattern.sore(), sore, reasons);
         return new Found(
                 new Proposal.Stand(ladder.id(), rung, true, owned, reasons),
                 new At(ladder.id(), rung, now.owned(), marked));

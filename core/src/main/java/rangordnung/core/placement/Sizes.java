@@ -1,6 +1,8 @@
 package rangordnung.core.placement;
 
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import rangordnung.core.body.ArmPosition;
 import rangordnung.core.body.BodyLoad;
@@ -16,6 +18,15 @@ import rangordnung.core.record.Fact;
 
 /** How large the kit is that an athlete needs; empty where nobody knows the stature or the ankle. */
 record Sizes(PlacementRules rules, ScreenResult screen, Profile profile, TrainingDepth depth) {
+
+    /** Of all kit that is sized, as far as it can be told. */
+    Map<Exercise.SizedBy, Proposal.Size> all() {
+        Map<Exercise.SizedBy, Proposal.Size> all = new EnumMap<>(Exercise.SizedBy.class);
+        for (Exercise.SizedBy by : Exercise.SizedBy.values()) {
+            of(by).ifPresent(size -> all.put(by, size));
+        }
+        return all;
+    }
 
     Optional<Proposal.Size> of(Exercise.SizedBy by) {
         return switch (by) {

@@ -119,7 +119,9 @@ class TeachingTest {
                 p.second(),
                 p.chances(),
                 p.movers(),
-                p.borderline());
+                p.borderline(),
+                p.bounds(),
+                p.sizes());
     }
 
     private static Proposal.Stand stand(String rung) {

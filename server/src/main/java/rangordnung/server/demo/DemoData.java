@@ -38,6 +38,7 @@ import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.groups.Groups;
+import rangordnung.server.inventory.TrainingHalls;
 import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.practice.Practices;
 import rangordnung.server.protocols.Protocols;
@@ -68,6 +69,7 @@ class DemoData implements ApplicationRunner {
     private final Halls halls;
     private final Groups groups;
     private final Practices practices;
+    private final TrainingHalls trainingHalls;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
@@ -80,6 +82,7 @@ class DemoData implements ApplicationRunner {
             Halls halls,
             Groups groups,
             Practices practices,
+            TrainingHalls trainingHalls,
             TransactionTemplate transaction,
             Clock clock) {
         this.accounts = accounts;
@@ -90,6 +93,7 @@ class DemoData implements ApplicationRunner {
         this.halls = halls;
         this.groups = groups;
         this.practices = practices;
+        this.trainingHalls = trainingHalls;
         this.transaction = transaction;
         this.clock = clock;
     }
@@ -109,6 +113,7 @@ class DemoData implements ApplicationRunner {
                 schoolClass(rater);
                 club();
                 squad(rater);
+                trainingHalls.add(UUID.randomUUID(), InventedHall.NAME, InventedHall.inventory());
             });
             lesson(rater);
             season();

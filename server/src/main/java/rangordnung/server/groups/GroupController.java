@@ -14,7 +14,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.ladder.Focus;
-import rangordnung.core.placement.Assignment;
 import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
 import rangordnung.server.platform.Visible;
@@ -52,12 +51,6 @@ class GroupController {
             @RequestParam Focus focus,
             @RequestParam Optional<String> rung) {
         return groups.fit(id, athlete, new Proposal.Place(focus, rung));
-    }
-
-    /** Which groups to open and who goes where; nothing is decided by it. */
-    @PostMapping("/api/screenings/{id}/groups/formed")
-    Assignment.Result formed(@PathVariable UUID id, @Valid @RequestBody Assignment.Hall hall) {
-        return groups.formed(id, hall);
     }
 
     @GetMapping("/api/screenings/{id}/decisions")

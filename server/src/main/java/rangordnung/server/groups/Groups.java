@@ -22,7 +22,6 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Words;
 import rangordnung.core.ladder.Focus;
-import rangordnung.core.placement.Assignment;
 import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
 import rangordnung.server.accounts.Accounts;
@@ -112,7 +111,19 @@ public class Groups {
     /** A focus with those who work on it. */
     public record Group(Focus focus, int size, List<Member> members) {}
 
-    public record GroupsView(Screenings.ScreeningView screening, List<Group> groups, List<Member> open) {}
+    /**
+     * Who stands where.
+     *
+     * @param latest the last decision about anybody, which saved groups must name
+     */
+    public record GroupsView(
+            Screenings.ScreeningView screening, List<Group> groups, List<Member> open, Optional<UUID> latest) {
+
+        /** Everybody who stands somewhere. */
+        Stream<Member> placed() {
+            return groups.stream().flatMap(g -> g.members().stream());
+        }
+    }
 
     /**
      * A decision as it is sent.
@@ -133,8 +144,9 @@ public class Groups {
     public GroupsView of(UUID screening) {
         Results.Screen screen = results.of(screening);
         Map<UUID, Results.Proposed> proposals = results.proposals(screen);
+        List<Decision> decisions = rows.findByScreeningOrderBySequence(screening);
         Map<UUID, Decision> last = new HashMap<>();
-        rows.findByScreeningOrderBySequence(screening).forEach(d -> last.put(d.athlete(), d));
+        decisions.forEach(d -> last.put(d.athlete(), d));
         Map<UUID, String> authors = accounts.names();
         List<Member> members = screen.athletes().stream()
                 .map(s -> member(
@@ -154,7 +166,10 @@ public class Groups {
         return new GroupsView(
                 screen.screening(),
                 groups,
-                members.stream().filter(m -> m.place().isEmpty()).toList());
+                members.stream().filter(m -> m.place().isEmpty()).toList(),
+                decisions.isEmpty()
+                        ? Optional.empty()
+                        : Optional.of(decisions.get(decisions.size() - 1).id()));
     }
 
     private Group group(Focus focus, List<Member> members) {
@@ -225,37 +240,15 @@ public class Groups {
     /** What a move would cost, before it is made. */
     @Transactional(readOnly = true)
     public Fit fit(UUID screening, UUID athlete, Proposal.Place place) {
+        return fit(find(of(screening), athlete), place);
+    }
+
+    private Fit fit(Member member, Proposal.Place place) {
         return Fit.of(
-                find(of(screening), athlete).proposal(),
+                member.proposal(),
                 place,
                 protocols.ladders(),
                 protocols.placementRules().costs());
-    }
-
-    /** Effort of forming groups, in units of the solver's own clock (house convention). */
-    private static final double EFFORT = 5;
-
-    /**
-     * The groups that fit a hall at the least expected cost. What the lead has locked stays, a move is changed only for what is
-     * worth more; whoever has no place yet is left out.
-     */
-    @Transactional(readOnly = true)
-    public Assignment.Result formed(UUID screening, Assignment.Hall hall) {
-        GroupsView now = of(screening);
-        List<Assignment.Candidate> candidates = now.groups().stream()
-                .flatMap(g -> g.members().stream())
-                .flatMap(m -> m.proposal() instanceof Proposal.Placed placed
-                        ? Stream.of(new Assignment.Candidate(
-                                m.athlete(), placed, placedBy(m, Kind.LOCK), placedBy(m, Kind.MOVE)))
-                        : Stream.empty())
-                .sorted(Comparator.comparing(Assignment.Candidate::athlete))
-                .toList();
-        return new Assignment(protocols.ladders(), protocols.placementRules().costs()).form(candidates, hall, EFFORT);
-    }
-
-    /** Where a decision of a kind holds somebody. */
-    private static Optional<Proposal.Place> placedBy(Member member, Kind kind) {
-        return member.decision().filter(d -> d.kind() == kind).flatMap(d -> member.place());
     }
 
     /** All decisions about one athlete, newest first. */
@@ -273,11 +266,9 @@ public class Groups {
 
     /** Records a decision, unless somebody else decided meanwhile; then says what. */
     public Member decide(UUID screening, NewDecision decision) {
-        // One decision about an athlete at a time, whichever instance takes it.
-        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 0))")
-                .param("key", screening + "/" + decision.athlete())
-                .query((row, n) -> 0)
-                .single();
+        // One decision about an athlete at a time, whichever instance takes it, and none while groups are saved.
+        lock("pg_advisory_xact_lock_shared", screening.toString());
+        lock("pg_advisory_xact_lock", screening + "/" + decision.athlete());
         Member now = find(of(screening), decision.athlete());
         if (now.last().filter(decision.id()::equals).isPresent()) {
             return now;
@@ -298,7 +289,11 @@ public class Groups {
                             throw Problem.invalid(
                                     Code.REASON_MISSING, "Say why: a move is kept with its reason.", "reason");
                         }
-                        yield Optional.of(possible(screening, decision));
+                        yield Optional.of(possible(
+                                now,
+                                decision.place()
+                                        .orElseThrow(() -> Problem.invalid(
+                                                Code.PLACE_MISSING, "Say where to: a focus and a rung.", "place"))));
                     }
                     case LOCK ->
                         Optional.of(now.place()
@@ -306,6 +301,12 @@ public class Groups {
                                         Problem.invalid(Code.NO_PLACE, "There is no place to lock yet.", "kind")));
                     case RELEASE -> Optional.empty();
                 };
+        keep(screening, decision, now, place);
+        entities.flush();
+        return find(of(screening), decision.athlete());
+    }
+
+    private void keep(UUID screening, NewDecision decision, Member now, Optional<Proposal.Place> place) {
         Optional<Proposal.Place> proposed =
                 now.proposal() instanceof Proposal.Placed placed ? Optional.of(placed.place()) : Optional.empty();
         entities.persist(new Decision(
@@ -315,20 +316,65 @@ public class Groups {
                 decision.kind(),
                 place,
                 proposed,
-                reason,
+                decision.reason().strip(),
                 place.filter(p -> p.focus() != Focus.PROTECT)
                         .filter(p -> !held(now.proposal()).isEmpty())
                         .map(p -> answer(decision, now)),
                 CurrentUser.required().account(),
                 clock.instant()));
-        entities.flush();
-        return find(of(screening), decision.athlete());
     }
 
-    private Proposal.Place possible(UUID screening, NewDecision decision) {
-        Proposal.Place place = decision.place()
-                .orElseThrow(() -> Problem.invalid(Code.PLACE_MISSING, "Say where to: a focus and a rung.", "place"));
-        if (fit(screening, decision.athlete(), place) instanceof Fit.Impossible impossible) {
+    private void lock(String kind, String key) {
+        jdbc.sql("select " + kind + "(hashtextextended(:key, 0))")
+                .param("key", key)
+                .query((row, n) -> 0)
+                .single();
+    }
+
+    /**
+     * Moves many at once, each with a decision of their own; all or nobody.
+     *
+     * @param to      where each of them goes; who stands there already stays without a decision
+     * @param basedOn the last decision about anybody that the client knows
+     */
+    void move(UUID screening, Map<UUID, Proposal.Place> to, String reason, Optional<UUID> basedOn) {
+        lock("pg_advisory_xact_lock", screening.toString());
+        GroupsView now = of(screening);
+        if (!now.latest().equals(basedOn)) {
+            throw Problem.conflict(
+                    Code.DECIDED_MEANWHILE,
+                    "Somebody else decided about an athlete meanwhile. Look at what stands now, then form the groups again.");
+        }
+        for (Map.Entry<UUID, Proposal.Place> entry : to.entrySet()) {
+            Member member = find(now, entry.getKey());
+            if (member.place().filter(p -> p.focus() != Focus.PROTECT).isEmpty()) {
+                throw Problem.conflict(
+                                Code.HELD_BACK,
+                                member.name()
+                                        + " is held back or has no place yet, and trains in no group. Form the groups again.")
+                        .with("athlete", member.name());
+            }
+            if (!member.place().get().equals(entry.getValue())) {
+                possible(member, entry.getValue());
+                keep(
+                        screening,
+                        new NewDecision(
+                                UUID.randomUUID(),
+                                member.athlete(),
+                                Kind.MOVE,
+                                Optional.of(entry.getValue()),
+                                reason,
+                                Optional.empty(),
+                                member.last()),
+                        member,
+                        Optional.of(entry.getValue()));
+            }
+        }
+        entities.flush();
+    }
+
+    private Proposal.Place possible(Member member, Proposal.Place place) {
+        if (fit(member, place) instanceof Fit.Impossible impossible) {
             throw Problem.invalid(
                             Code.MOVE_IMPOSSIBLE,
                             switch (impossible.because()) {
@@ -336,9 +382,12 @@ public class Groups {
                                     "Pain stopped the screen: nobody trains in another group before it is seen again.";
                                 case TOO_HARD -> "That rung is more than one too hard for what was seen.";
                                 case NO_SUCH_RUNG -> "This focus has no such rung.";
+                                case CONTRAINDICATED -> "The exercise there must not be given to this athlete.";
+                                default -> "This place cannot be had.";
                             },
                             "place")
-                    .with("because", impossible.because());
+                    .with("because", impossible.because())
+                    .with("athlete", member.name());
         }
         return place;
     }
@@ -363,7 +412,7 @@ public class Groups {
     }
 
     private static Member find(GroupsView view, UUID athlete) {
-        return Stream.concat(view.groups().stream().flatMap(g -> g.members().stream()), view.open().stream())
+        return Stream.concat(view.placed(), view.open().stream())
                 .filter(m -> m.athlete().equals(athlete))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));

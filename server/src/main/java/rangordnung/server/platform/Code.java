@@ -105,7 +105,11 @@ public enum Code {
     CLEARANCE_DAY,
     NO_PLACE,
     PLACE_MISSING,
-    MOVE_IMPOSSIBLE;
+    MOVE_IMPOSSIBLE,
+    // training
+    UNKNOWN_KIT,
+    ATHLETE_TWICE,
+    HELD_BACK;
 
     /** As it travels. */
     public String wire() {

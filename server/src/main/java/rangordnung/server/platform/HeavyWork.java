@@ -12,13 +12,13 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** What takes much memory is done one after the other: files, clips, previews of protocols and timetables. Who may not ask has been refused before. */
+/** What takes much memory is done one after the other: files, clips, previews of protocols, timetables and groups. Who may not ask has been refused before. */
 @Component
 @Order(Ordered.LOWEST_PRECEDENCE)
 class HeavyWork extends OncePerRequestFilter {
 
     private static final Pattern HEAVY = Pattern.compile(
-            "/api/(measuring/.+|teams/[^/]+/imports.*|imports/.+|protocols/preview|screenings/[^/]+/(plan|schools))");
+            "/api/(measuring/.+|teams/[^/]+/imports.*|imports/.+|protocols/preview|screenings/[^/]+/(plan(/savings)?|schools|groups/(formed|changes)))");
     /** Requests that wait for their turn, and those of one address among them (house convention). */
     private static final int WAITING = 16;
 

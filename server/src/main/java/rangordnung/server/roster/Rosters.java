@@ -3,6 +3,7 @@ package rangordnung.server.roster;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.Period;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -60,6 +61,7 @@ public class Rosters {
             String familyName,
             Clearance clearance,
             Optional<Double> legLengthCentimetres,
+            Optional<LocalDate> birthDate,
             Profile profile) {
         Member(
                 UUID id,
@@ -68,6 +70,7 @@ public class Rosters {
                 Clearance clearance,
                 @Nullable Double legLengthCentimetres,
                 @Nullable Double heightCentimetres,
+                @Nullable LocalDate birthDate,
                 Profile.@Nullable Experience experience,
                 Profile.@Nullable Aim aim) {
             this(
@@ -76,6 +79,7 @@ public class Rosters {
                     familyName,
                     clearance,
                     Optional.ofNullable(legLengthCentimetres),
+                    Optional.ofNullable(birthDate),
                     new Profile(
                             Optional.ofNullable(heightCentimetres).map(h -> h / 100),
                             Optional.ofNullable(experience).orElse(Profile.UNKNOWN.experience()),
@@ -84,6 +88,11 @@ public class Rosters {
 
         public AthleteName name() {
             return AthleteName.kept(givenName, familyName);
+        }
+
+        /** In full years on a day; empty where the birth date is not known. */
+        public Optional<Integer> age(LocalDate on) {
+            return birthDate.map(born -> Period.between(born, on).getYears());
         }
 
         public Optional<Double> stature() {

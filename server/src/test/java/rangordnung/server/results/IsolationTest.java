@@ -43,9 +43,21 @@ class IsolationTest extends ServerTest {
         UUID screening = UUID.randomUUID();
         UUID team = UUID.randomUUID();
         Rosters.Member broken = new Rosters.Member(
-                UUID.randomUUID(), "Secret", "Name", Clearance.CLEARED, Optional.empty(), Profile.UNKNOWN);
+                UUID.randomUUID(),
+                "Secret",
+                "Name",
+                Clearance.CLEARED,
+                Optional.empty(),
+                Optional.empty(),
+                Profile.UNKNOWN);
         Rosters.Member whole = new Rosters.Member(
-                UUID.randomUUID(), "Ada", "Grün", Clearance.CLEARED, Optional.empty(), Profile.UNKNOWN);
+                UUID.randomUUID(),
+                "Ada",
+                "Grün",
+                Clearance.CLEARED,
+                Optional.empty(),
+                Optional.empty(),
+                Profile.UNKNOWN);
         Protocol protocol = json.read(
                 lead().get("/api/protocols/standard-floor/1").ok().body().toString(), Protocol.class);
         Screenings screenings = mock();

@@ -1,0 +1,318 @@
+package rangordnung.server.groups;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import rangordnung.core.Words;
+import rangordnung.core.kit.Inventory;
+import rangordnung.core.placement.Assignment;
+import rangordnung.core.placement.Changes;
+import rangordnung.core.placement.GroupLimits;
+import rangordnung.core.placement.Offer;
+import rangordnung.core.placement.Proposal;
+import rangordnung.server.accounts.Accounts;
+import rangordnung.server.inventory.TrainingHalls;
+import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
+import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.StoredJson;
+import rangordnung.server.protocols.Protocols;
+import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Screenings;
+
+/** Groups that fit a hall: what the solver finds, what a change would give, and what the lead has saved. */
+@Service
+@Transactional
+public class Formations {
+
+    /**
+     * Effort of each round, in units of the solver's own clock: the first answers at once, the last goes on until a proof is found
+     * or nobody would wait any longer (house convention).
+     */
+    private static final List<Double> ROUNDS = List.of(0.5, 3.0, 12.0);
+
+    private static final double EFFORT_OF_CHANGES = 0.5;
+
+    private final Groups groups;
+    private final Screenings screenings;
+    private final Protocols protocols;
+    private final Rosters rosters;
+    private final TrainingHalls halls;
+    private final Accounts accounts;
+    private final FormationRepository rows;
+    private final EntityManager entities;
+    private final StoredJson json;
+    private final Clock clock;
+
+    Formations(
+            Groups groups,
+            Screenings screenings,
+            Protocols protocols,
+            Rosters rosters,
+            TrainingHalls halls,
+            Accounts accounts,
+            FormationRepository rows,
+            EntityManager entities,
+            StoredJson json,
+            Clock clock) {
+        this.groups = groups;
+        this.screenings = screenings;
+        this.protocols = protocols;
+        this.rosters = rosters;
+        this.halls = halls;
+        this.accounts = accounts;
+        this.rows = rows;
+        this.entities = entities;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /**
+     * What holds for the groups, as it is sent: see {@link GroupLimits}.
+     *
+     * @param hall whose kit, places and supervisors limit the groups
+     */
+    public record Wishes(
+            int groups,
+            int smallest,
+            int largest,
+            int rungs,
+            Optional<UUID> hall,
+            Optional<Inventory.Hours> session,
+            List<List<UUID>> together,
+            List<List<UUID>> apart,
+            List<Integer> ages) {}
+
+    /** An athlete in a group, on a rung. */
+    public record Seat(UUID athlete, String rung) {}
+
+    /**
+     * A group as it is kept.
+     *
+     * @param place      where in the hall it trains
+     * @param supervisor who leads it
+     */
+    public record FormedGroup(Offer offer, Optional<String> place, Optional<String> supervisor, List<Seat> members) {}
+
+    /** Groups that were saved, with the limits that they were formed under. */
+    public record FormationView(UUID id, Wishes wishes, List<FormedGroup> groups, String author, Instant at) {}
+
+    /** As it is stored; members have rows of their own, so that an athlete can be erased. */
+    private record Body(Wishes wishes, List<FormedGroup> groups) {}
+
+    /**
+     * Which groups to open and who goes where.
+     *
+     * @param round of growing effort, from 0
+     */
+    @Transactional(readOnly = true)
+    public Assignment.Result formed(UUID screening, Wishes wishes, int round) {
+        return assignment()
+                .form(
+                        candidates(screening),
+                        limits(wishes),
+                        ROUNDS.get(Math.max(0, Math.min(round, ROUNDS.size() - 1))));
+    }
+
+    /** What one change of the limits would give. */
+    @Transactional(readOnly = true)
+    public List<Changes.Change> changes(UUID screening, Wishes wishes) {
+        GroupLimits limits = limits(wishes);
+        List<Assignment.Candidate> candidates = candidates(screening);
+        return new Changes(assignment(), EFFORT_OF_CHANGES)
+                .of(candidates, limits, assignment().form(candidates, limits, EFFORT_OF_CHANGES));
+    }
+
+    /** What each of some groups would be for an athlete, in the order of the groups. */
+    public record WeighedAthlete(UUID athlete, List<Assignment.Weighed> offers) {}
+
+    /** What each of some groups would be for athletes; who has no place in this screening is left out. */
+    @Transactional(readOnly = true)
+    public List<WeighedAthlete> weighed(UUID screening, Set<UUID> athletes, List<Offer> offers, Wishes wishes) {
+        offers.forEach(this::known);
+        GroupLimits limits = limits(wishes);
+        return candidates(screening).stream()
+                .filter(c -> athletes.contains(c.athlete()))
+                .map(c -> new WeighedAthlete(c.athlete(), assignment().weigh(c, offers, limits)))
+                .toList();
+    }
+
+    private Assignment assignment() {
+        return new Assignment(protocols.ladders(), protocols.placementRules().costs());
+    }
+
+    private GroupLimits limits(Wishes wishes) {
+        return new GroupLimits(
+                wishes.groups(),
+                wishes.smallest(),
+                wishes.largest(),
+                wishes.rungs(),
+                wishes.hall().map(id -> halls.get(id).inventory()),
+                wishes.session(),
+                wishes.together(),
+                wishes.apart(),
+                wishes.ages());
+    }
+
+    /** What the lead has locked stays, a move is changed only for what is worth more; whoever has no place yet is left out. */
+    private List<Assignment.Candidate> candidates(UUID screening) {
+        Groups.GroupsView now = groups.of(screening);
+        Map<UUID, Integer> ages = ages(now);
+        Map<UUID, Proposal.Place> saved =
+                last(screening).map(Formations::places).orElse(Map.of());
+        return now.placed()
+                .flatMap(m -> m.proposal() instanceof Proposal.Placed placed
+                        ? Stream.of(new Assignment.Candidate(
+                                m.athlete(),
+                                placed,
+                                placedBy(m, Groups.Kind.LOCK),
+                                placedBy(m, Groups.Kind.MOVE).or(() -> Optional.ofNullable(saved.get(m.athlete()))),
+                                Optional.ofNullable(ages.get(m.athlete()))))
+                        : Stream.empty())
+                .sorted(Comparator.comparing(Assignment.Candidate::athlete))
+                .toList();
+    }
+
+    private Map<UUID, Integer> ages(Groups.GroupsView now) {
+        LocalDate on = now.screening().heldOn();
+        Map<UUID, Integer> ages = new HashMap<>();
+        rosters.members(now.screening().team()).forEach(m -> m.age(on).ifPresent(age -> ages.put(m.id(), age)));
+        return ages;
+    }
+
+    /** Where a decision of a kind holds somebody. */
+    private static Optional<Proposal.Place> placedBy(Groups.Member member, Groups.Kind kind) {
+        return member.decision().filter(d -> d.kind() == kind).flatMap(d -> member.place());
+    }
+
+    private static Map<UUID, Proposal.Place> places(FormationView formation) {
+        return formation.groups().stream()
+                .flatMap(g -> g.members().stream()
+                        .map(m -> Map.entry(
+                                m.athlete(), new Proposal.Place(g.offer().focus(), Optional.of(m.rung())))))
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+    }
+
+    /** The groups of a screening that were saved last. */
+    @Transactional(readOnly = true)
+    public Optional<FormationView> lastOf(UUID screening) {
+        screenings.visible(screening);
+        return last(screening);
+    }
+
+    private Optional<FormationView> last(UUID screening) {
+        return rows.findFirstByScreeningOrderBySequenceDesc(screening).map(this::view);
+    }
+
+    private FormationView view(Formation row) {
+        Body body = json.read(row.body(), Body.class);
+        Map<Integer, List<Seat>> members = rows.members(row.id()).stream()
+                .collect(Collectors.groupingBy(
+                        FormationMember::group,
+                        Collectors.mapping(m -> new Seat(m.athlete(), m.rung()), Collectors.toList())));
+        return new FormationView(
+                row.id(),
+                body.wishes(),
+                IntStream.range(0, body.groups().size())
+                        .mapToObj(g -> with(body.groups().get(g), members.getOrDefault(g, List.of())))
+                        .toList(),
+                accounts.names().getOrDefault(row.author(), "?"),
+                row.at());
+    }
+
+    /** The group with its members from the easiest rung to the hardest. */
+    private static FormedGroup with(FormedGroup group, List<Seat> members) {
+        return new FormedGroup(
+                group.offer(),
+                group.place(),
+                group.supervisor(),
+                members.stream()
+                        .sorted(Comparator.comparingInt(
+                                        (Seat s) -> group.offer().rungs().indexOf(s.rung()))
+                                .thenComparing(Seat::athlete))
+                        .toList());
+    }
+
+    /**
+     * Saves groups, with a decision for each who stands elsewhere now.
+     *
+     * @param id      made by the client; sending it twice changes nothing
+     * @param basedOn the last decision about anybody that the client knows
+     */
+    public FormationView save(
+            UUID screening, UUID id, Wishes wishes, List<FormedGroup> formed, String reason, Optional<UUID> basedOn) {
+        Optional<Formation> sent = rows.findById(id);
+        if (sent.isPresent()) {
+            return view(sent.get());
+        }
+        limits(wishes);
+        formed.forEach(g -> known(g.offer()));
+        if (!Words.visible(reason)) {
+            throw Problem.invalid(Code.REASON_MISSING, "Say why: a move is kept with its reason.", "reason");
+        }
+        groups.move(screening, places(formed), reason, basedOn);
+        Formation row = new Formation(
+                id,
+                screening,
+                json.write(new Body(
+                        wishes, formed.stream().map(g -> with(g, List.of())).toList())),
+                CurrentUser.required().account(),
+                clock.instant().truncatedTo(ChronoUnit.MICROS));
+        entities.persist(row);
+        entities.flush();
+        for (int g = 0; g < formed.size(); g++) {
+            int at = g;
+            formed.get(g).members().forEach(m -> entities.persist(new FormationMember(id, m.athlete(), at, m.rung())));
+        }
+        entities.flush();
+        return view(row);
+    }
+
+    /** Where everybody goes; each athlete in one group, on one of its rungs. */
+    private static Map<UUID, Proposal.Place> places(List<FormedGroup> formed) {
+        Map<UUID, Proposal.Place> places = new LinkedHashMap<>();
+        for (FormedGroup group : formed) {
+            for (Seat seat : group.members()) {
+                Proposal.Place place = new Proposal.Place(group.offer().focus(), Optional.of(seat.rung()));
+                if (places.put(seat.athlete(), place) != null) {
+                    throw Problem.invalid(Code.ATHLETE_TWICE, "An athlete stands in two groups.", "groups");
+                }
+                if (!group.offer().rungs().contains(seat.rung())) {
+                    throw Problem.invalid(
+                            Code.MOVE_IMPOSSIBLE,
+                            "A group does not train on the rung of one of its members.",
+                            "groups");
+                }
+            }
+        }
+        return places;
+    }
+
+    private void known(Offer offer) {
+        boolean neighbours = protocols
+                .ladders()
+                .ladderOf(offer.focus())
+                .filter(l -> !offer.rungs().isEmpty() && Collections.indexOfSubList(l.rungs(), offer.rungs()) >= 0)
+                .isPresent();
+        if (!neighbours) {
+            throw Problem.invalid(
+                    Code.MOVE_IMPOSSIBLE, "A group trains neighbouring rungs of the ladder of its focus.", "groups");
+        }
+    }
+}

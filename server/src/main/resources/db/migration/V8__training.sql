@@ -1,0 +1,33 @@
+-- Where groups train: kit with its sizes, places, and who supervises when.
+create table training_hall (
+  id uuid primary key,
+  organisation_id uuid not null references organisation,
+  name varchar(80) not null,
+  inventory jsonb not null,
+  version bigint not null
+);
+create index training_hall_organisation on training_hall (organisation_id, name);
+
+-- The groups that the lead has opened: under which limits, and who trains where. The last of a screening counts.
+create table formation (
+  id uuid primary key,
+  organisation_id uuid not null references organisation,
+  sequence bigint generated always as identity,
+  screening_id uuid not null references screening on delete cascade,
+  body jsonb not null,
+  author_id uuid not null references account,
+  at timestamptz not null
+);
+create index formation_screening on formation (screening_id, sequence);
+create trigger formation_append_only before update on formation for each row execute function refuse_update();
+
+create table formation_member (
+  formation_id uuid not null references formation on delete cascade,
+  organisation_id uuid not null references organisation,
+  athlete_id uuid not null references athlete on delete cascade,
+  place integer not null,
+  rung varchar(60) not null,
+  primary key (formation_id, athlete_id)
+);
+create index formation_member_athlete on formation_member (athlete_id);
+create trigger formation_member_append_only before update on formation_member for each row execute function refuse_update();
