@@ -12,6 +12,7 @@ public final class ShippedData {
     public static final String POSE = "motion/house-pose.1";
     public static final String BODY = "body/house-body.1";
     public static final String TEACHING = "teaching/house-teaching.1";
+    public static final String TRAINING = "training/house-training.1";
     public static final String PLAN = "plan/house-plan.2";
 
     private ShippedData() {}

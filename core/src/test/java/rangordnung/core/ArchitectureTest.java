@@ -71,6 +71,8 @@ class ArchitectureTest {
             .definedBy("rangordnung.core.kit..")
             .layer("placement")
             .definedBy("rangordnung.core.placement..")
+            .layer("training")
+            .definedBy("rangordnung.core.training..")
             .whereLayer("body")
             .mayNotAccessAnyLayer()
             .whereLayer("protocol")
@@ -99,7 +101,9 @@ class ArchitectureTest {
             .mayOnlyAccessLayers("body", "protocol", "ladder")
             .whereLayer("placement")
             .mayOnlyAccessLayers(
-                    "body", "protocol", "certainty", "record", "safety", "judgement", "link", "ladder", "kit");
+                    "body", "protocol", "certainty", "record", "safety", "judgement", "link", "ladder", "kit")
+            .whereLayer("training")
+            .mayOnlyAccessLayers("body", "protocol", "record", "safety", "ladder", "kit", "placement");
 
     /** Signals know nothing of measures, and what simulates movement knows nothing of measuring it. */
     @ArchTest

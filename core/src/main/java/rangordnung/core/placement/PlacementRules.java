@@ -195,6 +195,13 @@ public record PlacementRules(
         return patterns.stream().filter(p -> p.ladder().equals(ladder)).findFirst();
     }
 
+    /** Where one begins on the ladder of a pattern of which nothing was seen. */
+    public String untested(String ladder) {
+        return pattern(ladder)
+                .map(PatternLadder::untested)
+                .orElseThrow(() -> new InvalidProtocol("There is no pattern with the ladder " + ladder));
+    }
+
     /** What an aim of training decides. */
     Approach approach(Profile.Aim aim) {
         return Objects.requireNonNull(approaches.get(aim), () -> "no approach for " + aim);

@@ -41,14 +41,24 @@ public final class Teaching {
      * alternative or goes; no two contradict each other; what helped before comes first.
      */
     public List<Cue> cues(Proposal.Placed placed, TestDefinition.Pattern pattern, Book book) {
+        return cues(
+                Stream.concat(
+                                placed.lasting().map(Proposal.Work::exercise).stream(),
+                                placed.rungs().stream().map(Proposal.Stand::rung))
+                        .filter(id -> ladders.exercise(id)
+                                .filter(e -> e.pattern() == pattern)
+                                .isPresent())
+                        .toList(),
+                book);
+    }
+
+    /** The cues for some exercises, the first of them first, in the same way. */
+    public List<Cue> cues(List<String> exercises, Book book) {
         Map<String, Fact.CueTried.Effect> tried = effects(book);
         List<Cue> cues = new ArrayList<>();
-        Stream.concat(
-                        placed.lasting().map(Proposal.Work::exercise).stream(),
-                        placed.rungs().stream().map(Proposal.Stand::rung))
+        exercises.stream()
                 .distinct()
                 .flatMap(id -> ladders.exercise(id).stream())
-                .filter(e -> e.pattern() == pattern)
                 .flatMap(e -> cue(e, tried).stream())
                 .filter(cue -> cues.stream().noneMatch(other -> clash(cue, other)))
                 .forEach(cues::add);

@@ -1,0 +1,54 @@
+package rangordnung.core.training;
+
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import rangordnung.core.ladder.Ladders;
+import rangordnung.core.protocol.InvalidProtocol;
+import rangordnung.core.protocol.Threshold;
+
+/**
+ * The numbers of a block, as data with their labels.
+ *
+ * @param minutes     that a part takes
+ * @param drills      ladders that are trained as preparation
+ * @param preparation the exercise of whom no lasting work prepares
+ * @param close       the exercise that everybody closes with
+ * @param rise        share by which a week may exceed the mean of those before
+ * @param meanWeeks   so many weeks before count for that mean
+ * @param layOff      weeks without training after which one begins anew
+ * @param soreShare   share of the sets that is left with a sore tendon
+ * @param usualMass   kilograms of somebody whose mass nobody knows, to weigh a load against
+ */
+public record TrainingRules(
+        int version,
+        Map<Part, Threshold> minutes,
+        Set<String> drills,
+        String preparation,
+        String close,
+        Threshold rise,
+        Threshold meanWeeks,
+        Threshold layOff,
+        Threshold soreShare,
+        Threshold usualMass) {
+
+    /** The same, once every name in it is known. */
+    public TrainingRules checked(Ladders ladders) {
+        drills.forEach(ladders::required);
+        for (String exercise : new String[] {preparation, close}) {
+            if (ladders.exercise(exercise).isEmpty()) {
+                throw new InvalidProtocol("There is no exercise " + exercise);
+            }
+        }
+        for (Part part : Part.values()) {
+            if (!minutes.containsKey(part)) {
+                throw new InvalidProtocol("Nobody says how long " + part + " takes");
+            }
+        }
+        return this;
+    }
+
+    int minutes(Part part) {
+        return (int) Objects.requireNonNull(minutes.get(part)).value();
+    }
+}
