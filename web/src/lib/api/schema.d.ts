@@ -52,6 +52,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/blocks/{id}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{id}/sessions/{session}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["session_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/body-model": {
         parameters: {
             query?: never;
@@ -366,6 +398,38 @@ export interface paths {
         get: operations["agreement"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["last_1"];
+        put?: never;
+        post: operations["save_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/block/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1138,6 +1202,14 @@ export interface components {
             text: components["schemas"]["Text"];
             under: string[];
         };
+        Amount: {
+            /** Format: int32 */
+            each: number;
+            /** Format: int32 */
+            sets: number;
+            /** @enum {string} */
+            unit: "REPETITIONS" | "REPETITIONS_A_SIDE" | "SECONDS_A_SIDE" | "BREATHS";
+        };
         Anchor: {
             against?: string;
             limit: components["schemas"]["Threshold"];
@@ -1231,6 +1303,76 @@ export interface components {
             at: string;
             ok: boolean;
             reason: string;
+        };
+        Block: {
+            athletes: components["schemas"]["BlockPrescription"][];
+            orders: ("PREPARATION" | "MAIN" | "SECOND" | "SINGLE_LEG" | "CLOSE")[][];
+            retest: components["schemas"]["SeasonSession"];
+            sessions: components["schemas"]["SeasonSession"][];
+            shortages: components["schemas"]["BlockShortage"][];
+        };
+        BlockKit: {
+            need: components["schemas"]["Need"];
+            /** Format: double */
+            piece?: number;
+            size?: components["schemas"]["ProposalSize"];
+            there: boolean;
+        };
+        BlockPrescription: {
+            /** Format: uuid */
+            athlete: string;
+            cues: components["schemas"]["TeachingCue"][];
+            /** Format: int32 */
+            group: number;
+            pains: components["schemas"]["PainReport"][];
+            sore: boolean;
+            work: components["schemas"]["BlockWork"][];
+        };
+        BlockShortage: {
+            groups: number[];
+            item: string;
+            /** Format: int32 */
+            missing: number;
+            span?: components["schemas"]["NeedSpan"];
+            /** Format: int32 */
+            turn: number;
+        };
+        BlockWork: {
+            aids: components["schemas"]["ProposalGivenAid"][];
+            byWeek: components["schemas"]["Amount"][];
+            exercise: string;
+            /** @enum {string} */
+            first?: "LEFT" | "RIGHT";
+            instead?: string;
+            kit: components["schemas"]["BlockKit"][];
+            /** @enum {string} */
+            more?: "LEFT" | "RIGHT";
+            /** @enum {string} */
+            part: "PREPARATION" | "MAIN" | "SECOND" | "SINGLE_LEG" | "CLOSE";
+        };
+        BlocksBlockGroup: {
+            offer: components["schemas"]["Offer"];
+            place?: string;
+            supervisor?: string;
+        };
+        BlocksBlockPlan: {
+            block: components["schemas"]["Block"];
+            groups: components["schemas"]["BlocksBlockGroup"][];
+            /** Format: uuid */
+            hall?: string;
+            out: string[];
+            places: components["schemas"]["InventoryPlace"][];
+            season: components["schemas"]["Season"];
+        };
+        BlocksBlockView: {
+            /** Format: date-time */
+            at: string;
+            author: string;
+            /** Format: uuid */
+            id: string;
+            plan: components["schemas"]["BlocksBlockPlan"];
+            /** Format: uuid */
+            screening: string;
         };
         BoardBoardView: {
             columns: components["schemas"]["BoardColumn"][];
@@ -2860,7 +3002,7 @@ export interface components {
             tests: string[];
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-groups" | "unknown-session" | "unknown-exercise";
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
         ProposalFocusChance: {
             /** Format: double */
@@ -3479,6 +3621,31 @@ export interface components {
             /** Format: double */
             standing: number;
         };
+        Season: {
+            holidays: components["schemas"]["SeasonHoliday"][];
+            matches: string[];
+            slots: components["schemas"]["InventoryHours"][];
+            /** Format: date */
+            start: string;
+            /** Format: int32 */
+            weeks: number;
+        };
+        SeasonHoliday: {
+            /** Format: date */
+            from: string;
+            name: string;
+            /** Format: date */
+            to: string;
+        };
+        SeasonSession: {
+            /** @enum {string} */
+            clash?: "HOLIDAY" | "MATCH" | "DAY_BEFORE_MATCH";
+            /** Format: date */
+            day: string;
+            hours: components["schemas"]["InventoryHours"];
+            /** Format: int32 */
+            week: number;
+        };
         SessionControllerFirstAccount: {
             code: string;
             login: string;
@@ -3515,6 +3682,14 @@ export interface components {
         SessionControllerSignIn: {
             login: string;
             password: string;
+        };
+        SessionRecord: {
+            /** @enum {string} */
+            attendance?: "PRESENT" | "ABSENT" | "EXCUSED" | "UNWELL";
+            done?: components["schemas"]["TrainingFactDone"][];
+            /** @enum {string} */
+            look?: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            pains: components["schemas"]["PainReport"][];
         };
         SettlementsNewSettlement: {
             /** Format: uuid */
@@ -3722,11 +3897,60 @@ export interface components {
             screenings: components["schemas"]["DuesDue"][];
             teams: components["schemas"]["RostersTeamLine"][];
         };
+        TrainingControllerBlockSent: {
+            /** Format: uuid */
+            id: string;
+            season: components["schemas"]["Season"];
+        };
+        TrainingControllerLastBlock: {
+            block?: components["schemas"]["BlocksBlockView"];
+        };
+        TrainingControllerTrainingDelivery: {
+            /** Format: uuid */
+            author?: string;
+            facts: components["schemas"]["TrainingSessionsFactSent"][];
+        };
         TrainingDepth: {
             /** @enum {string} */
             by: "OWN_CEILING" | "AIM" | "SCHOOL";
             /** Format: double */
             thigh?: number;
+        };
+        TrainingFact: components["schemas"]["TrainingFactAttended"] | components["schemas"]["TrainingFactTrained"] | components["schemas"]["TrainingFactHurt"];
+        TrainingFactAttended: {
+            /** @enum {string} */
+            attendance: "PRESENT" | "ABSENT" | "EXCUSED" | "UNWELL";
+            /** @enum {string} */
+            kind: "attended";
+            /** Format: int32 */
+            session: number;
+        };
+        TrainingFactDone: {
+            /** Format: int32 */
+            each: number;
+            exercise: string;
+            /** Format: double */
+            kilograms?: number;
+            /** @enum {string} */
+            part: "PREPARATION" | "MAIN" | "SECOND" | "SINGLE_LEG" | "CLOSE";
+            /** Format: int32 */
+            sets: number;
+        };
+        TrainingFactHurt: {
+            /** @enum {string} */
+            kind: "hurt";
+            report: components["schemas"]["PainReport"];
+            /** Format: int32 */
+            session: number;
+        };
+        TrainingFactTrained: {
+            done: components["schemas"]["TrainingFactDone"][];
+            /** @enum {string} */
+            kind: "trained";
+            /** @enum {string} */
+            look?: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** Format: int32 */
+            session: number;
         };
         TrainingHallControllerHallChanged: {
             inventory: components["schemas"]["Inventory"];
@@ -3747,6 +3971,41 @@ export interface components {
             name: string;
             /** Format: int64 */
             version: number;
+        };
+        TrainingSessionsFactSent: {
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            athlete: string;
+            fact: components["schemas"]["TrainingFact"];
+            /** Format: uuid */
+            id: string;
+        };
+        TrainingSessionsReceipt: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            known: number;
+        };
+        TrainingSessionsSessionAthlete: {
+            /** Format: date */
+            held?: string;
+            name: string;
+            prescription: components["schemas"]["BlockPrescription"];
+            record: components["schemas"]["SessionRecord"];
+        };
+        TrainingSessionsSessionView: {
+            athletes: components["schemas"]["TrainingSessionsSessionAthlete"][];
+            /** Format: uuid */
+            block: string;
+            /** Format: int32 */
+            doseWeek: number;
+            plan: components["schemas"]["BlocksBlockPlan"];
+            screening: components["schemas"]["ScreeningsScreeningView"];
+            /** Format: int32 */
+            session: number;
+            /** Format: double */
+            stopsFrom: number;
         };
         TrainingStance: {
             /** Format: double */
@@ -3881,6 +4140,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProtocolControllerBatteryView"];
+                };
+            };
+        };
+    };
+    take_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainingControllerTrainingDelivery"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainingSessionsReceipt"];
+                };
+            };
+        };
+    };
+    session_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                session: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainingSessionsSessionView"];
                 };
             };
         };
@@ -4436,6 +4744,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AgreementControllerAgreementView"];
+                };
+            };
+        };
+    };
+    last_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainingControllerLastBlock"];
+                };
+            };
+        };
+    };
+    save_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainingControllerBlockSent"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlocksBlockView"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Season"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlocksBlockPlan"];
                 };
             };
         };

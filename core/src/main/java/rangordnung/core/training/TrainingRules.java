@@ -18,6 +18,7 @@ import rangordnung.core.protocol.Threshold;
  * @param meanWeeks   so many weeks before count for that mean
  * @param layOff      weeks without training after which one begins anew
  * @param soreShare   share of the sets that is left with a sore tendon
+ * @param secondsARepetition how long a slow repetition takes, so that holds can be held against it
  * @param usualMass   kilograms of somebody whose mass nobody knows, to weigh a load against
  */
 public record TrainingRules(
@@ -30,6 +31,7 @@ public record TrainingRules(
         Threshold meanWeeks,
         Threshold layOff,
         Threshold soreShare,
+        Threshold secondsARepetition,
         Threshold usualMass) {
 
     /** The same, once every name in it is known. */

@@ -54,7 +54,15 @@ class Security {
                         .requestMatchers("/error")
                         .permitAll()
                         .requestMatchers(
-                                HttpMethod.GET, "/api/today", "/api/protocols/**", "/api/screenings/*/teaching/*")
+                                HttpMethod.GET,
+                                "/api/today",
+                                "/api/ladders",
+                                "/api/protocols/**",
+                                "/api/screenings/*/teaching/*",
+                                "/api/screenings/*/block",
+                                "/api/blocks/*/sessions/*")
+                        .hasAnyRole("LEAD", "RATER")
+                        .requestMatchers(HttpMethod.POST, "/api/blocks/*/facts")
                         .hasAnyRole("LEAD", "RATER")
                         .requestMatchers(
                                 HttpMethod.GET,

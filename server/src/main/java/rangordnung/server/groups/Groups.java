@@ -120,7 +120,7 @@ public class Groups {
             Screenings.ScreeningView screening, List<Group> groups, List<Member> open, Optional<UUID> latest) {
 
         /** Everybody who stands somewhere. */
-        Stream<Member> placed() {
+        public Stream<Member> placed() {
             return groups.stream().flatMap(g -> g.members().stream());
         }
     }

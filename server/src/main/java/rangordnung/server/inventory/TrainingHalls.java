@@ -2,6 +2,7 @@ package rangordnung.server.inventory;
 
 import jakarta.persistence.EntityManager;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -37,9 +38,15 @@ public class TrainingHalls {
         return rows.findAllByOrderByName().stream().map(this::view).toList();
     }
 
+    /** A hall; empty where it was deleted. */
+    @Transactional(readOnly = true)
+    public Optional<HallView> find(UUID id) {
+        return rows.findById(id).map(this::view);
+    }
+
     @Transactional(readOnly = true)
     public HallView get(UUID id) {
-        return view(find(id));
+        return view(kept(id));
     }
 
     /** Keeps a new hall; one that is kept already under this id is changed by nothing. */
@@ -55,7 +62,7 @@ public class TrainingHalls {
     /** Changes a hall; refused with what stands now where somebody was faster. */
     public HallView change(UUID id, long version, String name, Inventory inventory) {
         known(inventory);
-        TrainingHall hall = find(id);
+        TrainingHall hall = kept(id);
         if (hall.version() != version) {
             throw Problem.conflict(
                             Code.CHANGED_MEANWHILE,
@@ -68,10 +75,10 @@ public class TrainingHalls {
     }
 
     public void remove(UUID id) {
-        rows.delete(find(id));
+        rows.delete(kept(id));
     }
 
-    private TrainingHall find(UUID id) {
+    private TrainingHall kept(UUID id) {
         return rows.findById(id).orElseThrow(() -> Problem.notFound("hall"));
     }
 

@@ -109,7 +109,10 @@ public enum Code {
     // training
     UNKNOWN_KIT,
     ATHLETE_TWICE,
-    HELD_BACK;
+    HELD_BACK,
+    NO_GROUPS,
+    UNKNOWN_SESSION,
+    UNKNOWN_EXERCISE;
 
     /** As it travels. */
     public String wire() {

@@ -27,6 +27,7 @@ import rangordnung.core.protocol.Battery;
 import rangordnung.core.protocol.BodyRules;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Text;
+import rangordnung.core.training.TrainingRules;
 import rangordnung.server.accounts.OrganisationFounded;
 import rangordnung.server.accounts.OrganisationOpened;
 import rangordnung.server.platform.Code;
@@ -62,6 +63,7 @@ public class Protocols {
     private final CertaintyRules certaintyRules;
     private final TeachingRules teachingRules;
     private final PlanRules planRules;
+    private final TrainingRules trainingRules;
     private final Battery battery;
     private final List<Protocol> shipped;
 
@@ -76,6 +78,8 @@ public class Protocols {
         this.teachingRules =
                 json.read(resource(ShippedData.TEACHING), TeachingRules.class).checked(ladders);
         this.planRules = json.read(resource(ShippedData.PLAN), PlanRules.class);
+        this.trainingRules =
+                json.read(resource(ShippedData.TRAINING), TrainingRules.class).checked(ladders);
         this.motionRules = json.read(resource(ShippedData.MOTION), MotionRules.class);
         this.poseRules = json.read(resource(ShippedData.POSE), PoseRules.class);
         this.bodyRules = json.read(resource(ShippedData.BODY), BodyRules.class);
@@ -226,6 +230,10 @@ public class Protocols {
 
     public BodyRules bodyRules() {
         return bodyRules;
+    }
+
+    public TrainingRules trainingRules() {
+        return trainingRules;
     }
 
     public PlanRules planRules() {

@@ -18,7 +18,7 @@ interface AthleteRepository extends Repository<Athlete, UUID> {
 
     @Query(
             """
-            select new rangordnung.server.roster.Rosters$Member(a.id, a.givenName, a.familyName, a.clearance, a.legLengthCm, a.heightCm, a.birthDate, a.experience, a.aim)
+            select new rangordnung.server.roster.Rosters$Member(a.id, a.givenName, a.familyName, a.clearance, a.clearanceOn, a.legLengthCm, a.heightCm, a.birthDate, a.massKg, a.experience, a.aim)
             from Athlete a where a.team = :team order by a.givenName, a.familyName, a.id""")
     List<Rosters.Member> members(UUID team);
 

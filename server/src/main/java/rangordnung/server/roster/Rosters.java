@@ -60,17 +60,21 @@ public class Rosters {
             String givenName,
             String familyName,
             Clearance clearance,
+            Optional<LocalDate> clearedOn,
             Optional<Double> legLengthCentimetres,
             Optional<LocalDate> birthDate,
+            Optional<Double> kilograms,
             Profile profile) {
         Member(
                 UUID id,
                 String givenName,
                 String familyName,
                 Clearance clearance,
+                @Nullable LocalDate clearedOn,
                 @Nullable Double legLengthCentimetres,
                 @Nullable Double heightCentimetres,
                 @Nullable LocalDate birthDate,
+                @Nullable Double kilograms,
                 Profile.@Nullable Experience experience,
                 Profile.@Nullable Aim aim) {
             this(
@@ -78,8 +82,10 @@ public class Rosters {
                     givenName,
                     familyName,
                     clearance,
+                    Optional.ofNullable(clearedOn),
                     Optional.ofNullable(legLengthCentimetres),
                     Optional.ofNullable(birthDate),
+                    Optional.ofNullable(kilograms),
                     new Profile(
                             Optional.ofNullable(heightCentimetres).map(h -> h / 100),
                             Optional.ofNullable(experience).orElse(Profile.UNKNOWN.experience()),

@@ -49,12 +49,16 @@ class IsolationTest extends ServerTest {
                 Clearance.CLEARED,
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
                 Profile.UNKNOWN);
         Rosters.Member whole = new Rosters.Member(
                 UUID.randomUUID(),
                 "Ada",
                 "Grün",
                 Clearance.CLEARED,
+                Optional.empty(),
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Profile.UNKNOWN);

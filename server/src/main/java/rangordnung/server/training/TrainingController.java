@@ -1,0 +1,72 @@
+package rangordnung.server.training;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+import rangordnung.core.training.Season;
+import rangordnung.server.platform.Code;
+import rangordnung.server.platform.CurrentUser;
+import rangordnung.server.platform.Problem;
+
+/** Blocks and their sessions. */
+@RestController
+class TrainingController {
+
+    /** @param id made by the client; sending it twice changes nothing */
+    record BlockSent(@NotNull UUID id, @NotNull Season season) {}
+
+    /** @param block empty before any was saved */
+    record LastBlock(Optional<Blocks.BlockView> block) {}
+
+    /** @param author the account under which the facts were made; they are taken under no other */
+    record TrainingDelivery(@NotNull List<TrainingSessions.FactSent> facts, Optional<UUID> author) {}
+
+    private final Blocks blocks;
+    private final TrainingSessions sessions;
+
+    TrainingController(Blocks blocks, TrainingSessions sessions) {
+        this.blocks = blocks;
+        this.sessions = sessions;
+    }
+
+    @GetMapping("/api/screenings/{id}/block")
+    LastBlock last(@PathVariable UUID id) {
+        return new LastBlock(blocks.lastOf(id));
+    }
+
+    /** What the block would be; nothing is kept. */
+    @PostMapping("/api/screenings/{id}/block/plan")
+    Blocks.BlockPlan plan(@PathVariable UUID id, @Valid @RequestBody Season season) {
+        return blocks.plan(id, season);
+    }
+
+    @PostMapping("/api/screenings/{id}/block")
+    Blocks.BlockView save(@PathVariable UUID id, @Valid @RequestBody BlockSent sent) {
+        return blocks.save(id, sent.id(), sent.season());
+    }
+
+    @GetMapping("/api/blocks/{id}/sessions/{session}")
+    TrainingSessions.SessionView session(@PathVariable UUID id, @PathVariable int session) {
+        return sessions.session(id, session);
+    }
+
+    /** Takes attendance, what was done, and pain in; sending one twice changes nothing. */
+    @PostMapping("/api/blocks/{id}/facts")
+    TrainingSessions.Receipt take(@PathVariable UUID id, @Valid @RequestBody TrainingDelivery delivery) {
+        if (delivery.author()
+                .filter(a -> !a.equals(CurrentUser.required().account()))
+                .isPresent()) {
+            throw Problem.conflict(
+                    Code.OTHER_ACCOUNT,
+                    "These facts were made under another account. They stay on the device until it signs in again.");
+        }
+        return sessions.take(id, delivery.facts());
+    }
+}
