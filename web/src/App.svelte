@@ -17,6 +17,8 @@
   const today = wrap({ asyncComponent: () => import('./screens/today/Today.svelte') });
   const station = wrap({ asyncComponent: () => import('./screens/station/Station.svelte') });
   const practice = wrap({ asyncComponent: () => import('./screens/practice/Practice.svelte') });
+  const training = wrap({ asyncComponent: () => import('./screens/session/Session.svelte') });
+  const exercise = wrap({ asyncComponent: () => import('./screens/exercise/Exercise.svelte') });
   const lead: RouteDefinition = {
     '/': today,
     '/roster': wrap({ asyncComponent: () => import('./screens/roster/Teams.svelte') }),
@@ -27,7 +29,7 @@
     }),
     '/measuring': wrap({ asyncComponent: () => import('./screens/measuring/Measuring.svelte') }),
     '/body': wrap({ asyncComponent: () => import('./screens/body/Body.svelte') }),
-    '/exercise/:id': wrap({ asyncComponent: () => import('./screens/exercise/Exercise.svelte') }),
+    '/exercise/:id': exercise,
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,
@@ -57,12 +59,18 @@
     '/screening/:id/forming': wrap({
       asyncComponent: () => import('./screens/forming/Forming.svelte'),
     }),
+    '/screening/:id/training': wrap({
+      asyncComponent: () => import('./screens/training/Training.svelte'),
+    }),
+    '/block/:block/session/:session/:group?': training,
     '/halls': wrap({ asyncComponent: () => import('./screens/halls/Halls.svelte') }),
     '/halls/:id': wrap({ asyncComponent: () => import('./screens/halls/Hall.svelte') }),
     '*': Gone,
   };
   const rater: RouteDefinition = {
     '/': today,
+    '/block/:block/session/:session/:group?': training,
+    '/exercise/:id': exercise,
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,
     '/screening/:id/practice/:station?': practice,

@@ -4000,10 +4000,14 @@ export interface components {
             block: string;
             /** Format: int32 */
             doseWeek: number;
+            minutes: {
+                [key: string]: number;
+            };
             plan: components["schemas"]["BlocksBlockPlan"];
             screening: components["schemas"]["ScreeningsScreeningView"];
             /** Format: int32 */
             session: number;
+            stoppingSigns: ("NEW_OR_SHARP" | "GIVING_WAY" | "NUMBNESS" | "DIZZINESS" | "CHEST_PAIN" | "UNWELL" | "SWELLING" | "AT_REST_OR_NIGHT" | "BEYOND_TWO_WEEKS")[];
             /** Format: double */
             stopsFrom: number;
         };

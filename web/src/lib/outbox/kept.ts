@@ -1,6 +1,7 @@
 import { openDB, type DBSchema } from 'idb';
 import type { Schemas } from '../api/client';
 import type { Known } from '../record/book';
+import type { TrainingSent } from './queue';
 
 /** A station as this device last knew it, so that it starts without a network. */
 export interface KeptStation {
@@ -10,19 +11,30 @@ export interface KeptStation {
   at: number;
 }
 
+/** A session as this device last knew it, with what was told on it since. */
+export interface KeptSession {
+  key: string;
+  view: Schemas['TrainingSessionsSessionView'];
+  told: TrainingSent[];
+  at: number;
+}
+
 interface Shelf extends DBSchema {
   station: { key: string; value: KeptStation };
+  session: { key: string; value: KeptSession };
 }
+type Kind = 'station' | 'session';
+const KINDS: Kind[] = ['station', 'session'];
 
 const LONGEST = 36 * 60 * 60 * 1000; // a day and a half, then a phone forgets whom it has seen
 
 /** Goes up whenever a station gets parts that its screens rely on; what an older version kept is fetched again. */
-const VERSION = 2;
+const VERSION = 3;
 
 const shelf = openDB<Shelf>('rangordnung-station', VERSION, {
   upgrade: (base, before) => {
     if (before) base.deleteObjectStore('station');
-    base.createObjectStore('station', { keyPath: 'key' });
+    for (const kind of KINDS) base.createObjectStore(kind, { keyPath: 'key' });
   },
 }).catch(() => null);
 
@@ -30,19 +42,29 @@ export function stationKey(screening: string, station: string | undefined): stri
   return `${screening}/${station ?? ''}`;
 }
 
+export function sessionKey(block: string, session: string): string {
+  return `${block}/${session}`;
+}
+
+export const keptStation = (key: string) => kept('station', key);
+export const keptSession = (key: string) => kept('session', key);
+
 /** What was kept, unless it is too old; old ones are thrown away. */
-export async function keptStation(key: string): Promise<KeptStation | null> {
+async function kept<K extends Kind>(kind: K, key: string): Promise<Shelf[K]['value'] | null> {
   const base = await shelf;
-  const all = (await base?.getAll('station').catch(() => [])) ?? [];
+  const all = (await base?.getAll(kind).catch(() => [])) ?? [];
   const old = all.filter((s) => Date.now() - s.at > LONGEST);
-  for (const s of old) await base?.delete('station', s.key);
+  for (const s of old) await base?.delete(kind, s.key);
   return all.find((s) => s.key === key && !old.includes(s)) ?? null;
 }
 
-/** Keeps a station; whether there was room for it. */
-export async function keepStation(station: KeptStation): Promise<boolean> {
+export const keepStation = (station: KeptStation) => keep('station', station);
+export const keepSession = (session: KeptSession) => keep('session', session);
+
+/** Keeps a station or a session; whether there was room for it. */
+async function keep<K extends Kind>(kind: K, value: Shelf[K]['value']): Promise<boolean> {
   try {
-    await (await shelf)?.put('station', station);
+    await (await shelf)?.put(kind, value);
     return true;
   } catch {
     return false;
@@ -51,5 +73,5 @@ export async function keepStation(station: KeptStation): Promise<boolean> {
 
 /** Forgets everything about athletes on this device, as at signing out. */
 export async function forgetStations(): Promise<void> {
-  await (await shelf)?.clear('station').catch(() => undefined);
+  for (const kind of KINDS) await (await shelf)?.clear(kind).catch(() => undefined);
 }

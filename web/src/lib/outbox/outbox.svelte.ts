@@ -1,8 +1,8 @@
 import { api, ask, Problem, session } from '../api/client';
 import type { FactSent } from '../record/book';
-import { Queue, type Under, type Waiting } from './queue';
+import { Queue, type TrainingSent, type Under, type Waiting } from './queue';
 
-export type { Under, Waiting };
+export type { TrainingSent, Under, Waiting };
 
 /** Who works on this page. */
 export interface Author {
@@ -115,7 +115,16 @@ export class Outbox {
 
   /** Own facts of one screening that the server may not know yet, in order. */
   of(screening: string): FactSent[] {
-    return this.own.filter((w) => w.screening === screening && !w.refused).map((w) => w.fact);
+    return this.own
+      .filter((w) => !w.block && w.screening === screening && !w.refused)
+      .map((w) => w.fact as FactSent);
+  }
+
+  /** Own facts of the sessions of a block that the server may not know yet, in order. */
+  ofBlock(block: string): TrainingSent[] {
+    return this.own
+      .filter((w) => w.block === block && !w.refused)
+      .map((w) => w.fact as TrainingSent);
   }
 
   /** Calls back whenever a delivery has arrived. */
@@ -132,10 +141,19 @@ export class Outbox {
   }
 
   put(screening: string, facts: FactSent[], under: Under): void {
+    this.#add(facts.map((fact) => ({ screening, under, fact })));
+  }
+
+  /** Puts in what happened in a session of a block. */
+  putTraining(screening: string, block: string, facts: TrainingSent[]): void {
+    this.#add(facts.map((fact) => ({ screening, block, fact })));
+  }
+
+  #add(facts: Pick<Waiting, 'screening' | 'under' | 'block' | 'fact'>[]): void {
     const { id: account, name } = this.author ?? { id: '', name: '' };
-    const added = facts.map((fact): Waiting => {
+    const added = facts.map((one): Waiting => {
       this.#last = Math.max(this.#last + 1, Date.now());
-      return { id: fact.id, order: this.#last, account, name, screening, under, fact };
+      return { id: one.fact.id, order: this.#last, account, name, ...one };
     });
     this.waiting = [...this.waiting, ...added];
     this.#unkept = new Set([...this.#unkept, ...added.map((w) => w.id)]);
@@ -224,7 +242,8 @@ export class Outbox {
       if (!first) break;
       if (this.#stopped) return;
       const other = ready.findIndex(
-        (w) => w.screening !== first.screening || !same(w.under, first.under),
+        (w) =>
+          w.screening !== first.screening || w.block !== first.block || !same(w.under, first.under),
       );
       const batch = ready.slice(0, Math.min(other < 0 ? ready.length : other, MOST_AT_ONCE));
       if (!(await this.#send(batch))) return;
@@ -247,27 +266,17 @@ export class Outbox {
       left.flatMap((w) => (w.fact.fact.kind === 'trialOpened' ? [w.fact.fact.trial] : [])),
     );
     return this.own.filter(
-      ({ id, fact: { fact, supersedes } }) =>
+      ({ id, fact: sent }) =>
         !facts.has(id) &&
-        !(supersedes && facts.has(supersedes)) &&
-        !('trial' in fact && fact.trial && trials.has(fact.trial)),
+        !('supersedes' in sent && sent.supersedes && facts.has(sent.supersedes)) &&
+        !('trial' in sent.fact && sent.fact.trial && trials.has(sent.fact.trial)),
     );
   }
 
   /** Whether the next batch may follow at once. */
   async #send(batch: Waiting[]): Promise<boolean> {
-    const screening = batch[0]?.screening ?? '';
     try {
-      await ask(
-        api.POST('/api/screenings/{id}/facts', {
-          params: { path: { id: screening } },
-          body: {
-            facts: batch.map((w) => w.fact),
-            ...(batch[0]?.under && { under: batch[0].under }),
-            ...(batch[0]?.account && { author: batch[0].account }),
-          },
-        }),
-      );
+      await ask<unknown>(delivery(batch));
     } catch (error) {
       return this.#notSent(error, batch);
     }
@@ -311,6 +320,21 @@ export class Outbox {
     this.#timer = setTimeout(() => void this.#deliver(), pause);
     return false;
   }
+}
+
+/** Sends a batch to where it belongs: a screening, or a block. */
+function delivery(batch: Waiting[]) {
+  const { screening = '', block, under, account } = batch[0] ?? {};
+  const author = account ? { author: account } : {};
+  return block
+    ? api.POST('/api/blocks/{id}/facts', {
+        params: { path: { id: block } },
+        body: { facts: batch.map((w) => w.fact as TrainingSent), ...author },
+      })
+    : api.POST('/api/screenings/{id}/facts', {
+        params: { path: { id: screening } },
+        body: { facts: batch.map((w) => w.fact as FactSent), ...(under && { under }), ...author },
+      });
 }
 
 /** As if it had never been sent. */

@@ -243,6 +243,29 @@ describe('outbox', () => {
     expect(sent).toEqual([['old']]);
   });
 
+  it('sends what happened in a session to its block, and never mixes it with a screening', async () => {
+    const outbox = box();
+    const asked = vi.fn();
+    const fetched = globalThis.fetch;
+    vi.stubGlobal('fetch', (request: Request) => {
+      asked(new URL(request.url).pathname);
+      return fetched(request);
+    });
+    const told = {
+      ...fact('b'),
+      fact: { kind: 'attended', session: 0, attendance: 'PRESENT' },
+    } as const;
+    outbox.put('s', [fact('a')], UNDER);
+    outbox.putTraining('s', 'block', [told]);
+    expect([outbox.of('s').map((f) => f.id), outbox.ofBlock('block').map((f) => f.id)]).toEqual([
+      ['a'],
+      ['b'],
+    ]);
+    await empty(outbox);
+    expect(asked.mock.calls.flat()).toEqual(['/api/screenings/s/facts', '/api/blocks/block/facts']);
+    expect(sent).toEqual([['a'], ['b']]);
+  });
+
   it('sends what was written under different protocol versions apart', async () => {
     replies = [down];
     const outbox = box();

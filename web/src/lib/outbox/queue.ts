@@ -4,6 +4,9 @@ import type { FactSent } from '../record/book';
 
 export type Under = Schemas['FactsUnder'];
 
+/** What happened in a session, as a device sends it. */
+export type TrainingSent = Schemas['TrainingSessionsFactSent'];
+
 /** A fact that has not been confirmed by the server yet. */
 export interface Waiting {
   /** The fact's own id. */
@@ -16,7 +19,9 @@ export interface Waiting {
   screening: string;
   /** The protocol version that the device worked with. */
   under?: Under;
-  fact: FactSent;
+  /** Of what happened in a session: the block that it belongs to. */
+  block?: string;
+  fact: FactSent | TrainingSent;
   /** The server will not take it as it is. */
   refused?: { code: string; sentence: string; details: Record<string, unknown> };
   /** The server failed over it, perhaps with an incident. */

@@ -143,7 +143,9 @@ describe('the book of a trial', () => {
     [1, ['SWELLING'], false],
   ])('pain of %i with %j stops: %s', (intensity, signs, expected) => {
     const report = { region: 'KNEE' as const, intensity, signs: signs as never };
-    expect(stops(report, PROTOCOL, station([]).stoppingSigns)).toBe(expected);
+    expect(stops(report, PROTOCOL.rules.painStopsFrom.value, station([]).stoppingSigns)).toBe(
+      expected,
+    );
   });
 
   it('reads a retest apart from the trial it is held against, and a second look apart from the first', () => {

@@ -175,16 +175,13 @@ export function complete(
   return test.requiredViews.every((view) => seen(trial, view));
 }
 
-/** Whether the report stops the screen, by the limits that came with the protocol. */
+/** Whether the report stops the athlete, by the limit of the protocol and the signs that always stop. */
 export function stops(
   report: Schemas['PainReport'],
-  protocol: Schemas['Protocol'],
+  from: number,
   stoppingSigns: string[],
 ): boolean {
-  return (
-    report.intensity >= protocol.rules.painStopsFrom.value ||
-    report.signs.some((s) => stoppingSigns.includes(s))
-  );
+  return report.intensity >= from || report.signs.some((s) => stoppingSigns.includes(s));
 }
 
 export type State = Schemas['StationQueued']['state'];

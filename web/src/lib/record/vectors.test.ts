@@ -18,7 +18,8 @@ describe('what the core has computed', () => {
 
   it.each(vectors<{ report: Schemas['PainReport']; expected: boolean }>('stops'))(
     'stops here as well (%#)',
-    ({ report, expected }) => expect(stops(report, protocol, SIGNS)).toBe(expected),
+    ({ report, expected }) =>
+      expect(stops(report, protocol.rules.painStopsFrom.value, SIGNS)).toBe(expected),
   );
 
   it.each(
@@ -31,7 +32,9 @@ describe('what the core has computed', () => {
     }>('progress'),
   )('is as far here as well (%#)', ({ book, tests, cleared, checkIn, expected }) => {
     const stopped = standing(book).some(
-      (p) => p.fact.kind === 'painReported' && stops(p.fact.report, protocol, SIGNS),
+      (p) =>
+        p.fact.kind === 'painReported' &&
+        stops(p.fact.report, protocol.rules.painStopsFrom.value, SIGNS),
     );
     expect(state(tests, book, stopped, cleared, checkIn)).toBe(expected);
   });

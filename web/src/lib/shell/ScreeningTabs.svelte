@@ -1,7 +1,16 @@
 <script lang="ts">
   import { m } from '../paraglide/messages';
 
-  type Stop = 'plan' | 'station' | 'board' | 'results' | 'again' | 'raters' | 'ranking' | 'groups';
+  type Stop =
+    | 'plan'
+    | 'station'
+    | 'board'
+    | 'results'
+    | 'again'
+    | 'raters'
+    | 'ranking'
+    | 'groups'
+    | 'training';
   let { screening, at }: { screening: string; at: Stop } = $props();
 
   const stops: [Stop, () => string][] = [
@@ -13,6 +22,7 @@
     ['raters', m.raters],
     ['ranking', m.nav_ranking],
     ['groups', m.nav_groups],
+    ['training', m.nav_training],
   ];
 </script>
 

@@ -16,9 +16,9 @@ export function keepApplication(): void {
   void navigator.storage?.persist?.().catch(() => false);
 }
 
-/** A newer version takes over at once, except at a station, where nobody may lose a view; there it waits. */
+/** A newer version takes over at once, except at a station or in a session, where nobody may lose a view; there it waits. */
 function renew(worker: ServiceWorker | null): void {
-  if (!worker || /\/(station|practice)\b/.test(location.hash)) return;
+  if (!worker || /\/(station|practice|session)\b/.test(location.hash)) return;
   navigator.serviceWorker.addEventListener('controllerchange', () => location.reload(), {
     once: true,
   });

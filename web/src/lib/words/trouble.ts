@@ -185,5 +185,8 @@ const known: Record<Schemas['ProblemCode'], Words> = {
     never[s.details['because'] as keyof typeof never]?.() ?? m.trouble_place_missing(),
   'unknown-kit': m.trouble_unknown_kit,
   'athlete-twice': m.trouble_athlete_twice,
+  'no-groups': m.trouble_no_groups,
+  'unknown-session': m.trouble_unknown_session,
+  'unknown-exercise': m.trouble_unknown_exercise,
   'held-back': (s) => m.trouble_held_back({ name: s.text('athlete') }),
 };

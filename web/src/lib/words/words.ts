@@ -38,6 +38,17 @@ export function day(iso: string): string {
   return dates.format(new Date(`${iso}T12:00:00`));
 }
 
+const short = new Intl.DateTimeFormat(region, {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'numeric',
+});
+
+/** A calendar day with its day of the week, such as Mon 30/11. */
+export function shortDay(iso: string): string {
+  return short.format(new Date(`${iso}T12:00:00`));
+}
+
 export function moment(iso: string): string {
   return moments.format(new Date(iso));
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
   import GradeSheet from '../../lib/grades/GradeSheet.svelte';
   import { keys, type Key } from '../../lib/keys/keys.svelte';
+  import PainDialog from '../../lib/pain/PainDialog.svelte';
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
   import { hand } from '../../lib/shell/hand';
@@ -19,7 +20,6 @@
   import Look from './Look.svelte';
   import Moments from './Moments.svelte';
   import NextUp from './NextUp.svelte';
-  import Pain from './Pain.svelte';
   import Performer from './Performer.svelte';
   import { practiceOf } from './practice';
   import Queue from './Queue.svelte';
@@ -33,7 +33,7 @@
   import ViewTabs from './ViewTabs.svelte';
 
   let { desk, reload }: { desk: Desk; reload: () => void } = $props();
-  let pain: Pain;
+  let pain: PainDialog;
   let queue: Queue;
   let cue: Cue;
   let grades: GradeSheet;
@@ -209,7 +209,13 @@
       </aside>{/if}
   </div>
 {/if}
-<Pain bind:this={pain} {desk} />
+<PainDialog
+  bind:this={pain}
+  name={desk.athlete?.shortName ?? ''}
+  from={desk.station.protocol.rules.painStopsFrom.value}
+  signs={desk.station.stoppingSigns}
+  report={(report) => desk.pain(report)}
+/>
 <Queue bind:this={queue} {desk} />
 <Cue bind:this={cue} {desk} />
 <GradeSheet bind:this={grades} screening={desk.station.screening} test={desk.test} />

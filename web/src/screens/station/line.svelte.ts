@@ -33,7 +33,7 @@ export function stopped(station: Station, trial: Trial): boolean {
   return trial.pains.some(
     (p) =>
       p.fact.kind === 'painReported' &&
-      stops(p.fact.report, station.protocol, station.stoppingSigns),
+      stops(p.fact.report, station.protocol.rules.painStopsFrom.value, station.stoppingSigns),
   );
 }
 

@@ -7,7 +7,8 @@ import { session } from '../../lib/session.svelte';
 import { station } from '../../../tests/protocol';
 import CheckIn from './CheckIn.svelte';
 import { Desk } from './desk.svelte';
-import Pain from './Pain.svelte';
+import type { Schemas } from '../../lib/api/client';
+import PainDialog from '../../lib/pain/PainDialog.svelte';
 
 let desk: Desk;
 const written = (of = 'Ada') =>
@@ -21,7 +22,12 @@ beforeEach(() => {
 
 describe('pain at the station', () => {
   async function opened() {
-    const { component } = render(Pain, { desk });
+    const { component } = render(PainDialog, {
+      name: 'Ada',
+      from: desk.station.protocol.rules.painStopsFrom.value,
+      signs: desk.station.stoppingSigns,
+      report: (report: Schemas['PainReport']) => desk.pain(report),
+    });
     (component as { open(): void }).open();
     await tick();
     return userEvent.setup();

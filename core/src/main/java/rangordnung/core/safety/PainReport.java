@@ -1,7 +1,9 @@
 package rangordnung.core.safety;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import rangordnung.core.Ordered;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
@@ -57,6 +59,11 @@ public record PainReport(Region region, Optional<Side> side, int intensity, Set<
         /** Whether the sign alone stops the screen. */
         public boolean stops() {
             return stops;
+        }
+
+        /** All that do. */
+        public static List<Sign> stopping() {
+            return Stream.of(values()).filter(Sign::stops).toList();
         }
     }
 

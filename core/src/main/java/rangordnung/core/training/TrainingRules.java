@@ -1,7 +1,7 @@
 package rangordnung.core.training;
 
+import java.util.EnumMap;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.protocol.InvalidProtocol;
@@ -10,7 +10,7 @@ import rangordnung.core.protocol.Threshold;
 /**
  * The numbers of a block, as data with their labels.
  *
- * @param minutes     that a part takes
+ * @param lengths     of the parts, in minutes
  * @param drills      ladders that are trained as preparation
  * @param preparation the exercise of whom no lasting work prepares
  * @param close       the exercise that everybody closes with
@@ -23,7 +23,7 @@ import rangordnung.core.protocol.Threshold;
  */
 public record TrainingRules(
         int version,
-        Map<Part, Threshold> minutes,
+        Map<Part, Threshold> lengths,
         Set<String> drills,
         String preparation,
         String close,
@@ -43,14 +43,17 @@ public record TrainingRules(
             }
         }
         for (Part part : Part.values()) {
-            if (!minutes.containsKey(part)) {
+            if (!lengths.containsKey(part)) {
                 throw new InvalidProtocol("Nobody says how long " + part + " takes");
             }
         }
         return this;
     }
 
-    int minutes(Part part) {
-        return (int) Objects.requireNonNull(minutes.get(part)).value();
+    /** How many minutes each part takes. */
+    public Map<Part, Integer> minutes() {
+        Map<Part, Integer> minutes = new EnumMap<>(Part.class);
+        lengths.forEach((part, length) -> minutes.put(part, (int) length.value()));
+        return minutes;
     }
 }

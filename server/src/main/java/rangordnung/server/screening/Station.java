@@ -1,7 +1,6 @@
 package rangordnung.server.screening;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -155,9 +154,7 @@ class Station {
                 offers(protocol),
                 noise(protocol),
                 Bounds.OF_CONDITIONS,
-                Arrays.stream(PainReport.Sign.values())
-                        .filter(PainReport.Sign::stops)
-                        .toList(),
+                PainReport.Sign.stopping(),
                 queue,
                 signed.account());
     }

@@ -18,8 +18,10 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.protocol.Rules;
 import rangordnung.core.safety.Clearance;
+import rangordnung.core.safety.PainReport;
 import rangordnung.core.safety.StopRules;
 import rangordnung.core.training.Block;
+import rangordnung.core.training.Part;
 import rangordnung.core.training.Season;
 import rangordnung.core.training.SessionRecord;
 import rangordnung.core.training.TrainingFact;
@@ -89,8 +91,10 @@ public class TrainingSessions {
     /**
      * A session of a block, for a device that must go on without a network.
      *
-     * @param doseWeek whose dose is trained; the day before a match that of the week before
-     * @param stopsFrom pain that stops, of 10
+     * @param doseWeek      whose dose is trained; the day before a match that of the week before
+     * @param minutes       that each part takes
+     * @param stopsFrom     pain that stops, of 10
+     * @param stoppingSigns signs that stop at once
      */
     public record SessionView(
             UUID block,
@@ -99,7 +103,9 @@ public class TrainingSessions {
             int doseWeek,
             Blocks.BlockPlan plan,
             List<SessionAthlete> athletes,
-            double stopsFrom) {}
+            Map<Part, Integer> minutes,
+            double stopsFrom,
+            List<PainReport.Sign> stoppingSigns) {}
 
     /** Takes facts in, all or none. */
     public Receipt take(UUID block, List<FactSent> sent) {
@@ -180,7 +186,9 @@ public class TrainingSessions {
                         .flatMap(p -> Stream.ofNullable(members.get(p.athlete()))
                                 .map(m -> athlete(p, m, session, facts.getOrDefault(m.id(), List.of()), rules)))
                         .toList(),
-                rules.painStopsFrom().value());
+                protocols.trainingRules().minutes(),
+                rules.painStopsFrom().value(),
+                PainReport.Sign.stopping());
     }
 
     private SessionAthlete athlete(

@@ -1,11 +1,17 @@
 <script lang="ts">
-  import type { Schemas } from '../../lib/api/client';
-  import { m } from '../../lib/paraglide/messages';
-  import { regionWord, sideWord, signWord, type Side } from '../../lib/words/judgement';
-  import { stops } from '../../lib/record/book';
-  import type { Desk } from './desk.svelte';
+  import type { Schemas } from '../api/client';
+  import { m } from '../paraglide/messages';
+  import { regionWord, sideWord, signWord, type Side } from '../words/judgement';
+  import { stops } from '../record/book';
 
-  let { desk }: { desk: Desk } = $props();
+  interface Props {
+    name: string;
+    /** Pain that stops, of 10, and signs that always do. */
+    from: number;
+    signs: string[];
+    report: (report: Schemas['PainReport']) => void;
+  }
+  let { name, from, signs: stopping, report: tell }: Props = $props();
   type Report = Schemas['PainReport'];
   let dialog: HTMLDialogElement;
   let region = $state<Report['region'] | null>(null);
@@ -23,19 +29,17 @@
   const report = $derived<Report | null>(
     region && intensity !== null ? { region, ...(side && { side }), intensity, signs } : null,
   );
-  const stopping = $derived(
-    report ? stops(report, desk.station.protocol, desk.station.stoppingSigns) : false,
-  );
+  const stopped = $derived(report ? stops(report, from, stopping) : false);
 
   function save() {
     if (!report) return;
-    desk.pain($state.snapshot(report));
+    tell($state.snapshot(report));
     dialog.close();
   }
 </script>
 
 <dialog class="sheet" bind:this={dialog} aria-labelledby="pain-title">
-  <h2 id="pain-title">{m.pain_title({ name: desk.athlete?.shortName ?? '' })}</h2>
+  <h2 id="pain-title">{m.pain_title({ name })}</h2>
   <p class="mt-1">{m.pain_text()}</p>
   <fieldset class="mt-4">
     <legend class="font-bold">{m.pain_where()}</legend>
@@ -83,13 +87,11 @@
     </div>
   </fieldset>
   <p class="mt-3 min-h-12 border-l-4 border-error pl-3 font-bold" role="status">
-    {#if report}{stopping
-        ? m.pain_will_stop()
-        : m.pain_may_go_on()}{:else}{m.pain_incomplete()}{/if}
+    {#if report}{stopped ? m.pain_will_stop() : m.pain_may_go_on()}{:else}{m.pain_incomplete()}{/if}
   </p>
   <div class="mt-3 flex gap-2">
     <button class="btn h-14 flex-1 btn-error" disabled={!report} onclick={save}
-      >{stopping ? m.pain_stop_do() : m.pain_record()}</button
+      >{stopped ? m.pain_stop_do() : m.pain_record()}</button
     >
     <button class="btn-soft-line btn h-14" onclick={() => dialog.close()}>{m.cancel()}</button>
   </div>

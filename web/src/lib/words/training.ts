@@ -1,0 +1,61 @@
+import type { Names } from '../api/catalogue';
+import type { Schemas } from '../api/client';
+import { aidName, sized } from '../focus/parts';
+import { m } from '../paraglide/messages';
+import { sideWord } from './judgement';
+import { integer, say } from './words';
+
+export type Part = Schemas['BlockWork']['part'];
+export type Work = Schemas['BlockWork'];
+export type Amount = Schemas['Amount'];
+
+export const partWord: Record<Part, () => string> = {
+  PREPARATION: m.part_preparation,
+  MAIN: m.part_main,
+  SECOND: m.part_second,
+  SINGLE_LEG: m.part_single_leg,
+  CLOSE: m.part_close,
+};
+
+const doseWord: Record<Amount['unit'], (dose: { sets: number; each: number }) => string> = {
+  REPETITIONS: m.dose_repetitions,
+  REPETITIONS_A_SIDE: m.dose_repetitions_side,
+  SECONDS_A_SIDE: m.dose_seconds_side,
+  BREATHS: m.dose_breaths,
+};
+
+export const doseOf = ({ sets, each, unit }: Amount): string => doseWord[unit]({ sets, each });
+
+export const clashWord: Record<NonNullable<Schemas['SeasonSession']['clash']>, () => string> = {
+  HOLIDAY: m.session_holiday,
+  MATCH: m.session_match,
+  DAY_BEFORE_MATCH: m.session_day_before,
+};
+
+/** Which side begins, which does more, and what the exercise stands for. */
+export function sidesOf(work: Work, names: Names): string[] {
+  return [
+    ...(work.first ? [m.dose_first({ side: sideWord[work.first]() })] : []),
+    ...(work.more ? [m.dose_more({ side: sideWord[work.more]() })] : []),
+    ...(work.instead ? [m.dose_instead({ name: names.rung(work.instead) })] : []),
+  ];
+}
+
+export const aidsOf = (work: Work, names: Names): string[] =>
+  work.aids.map((aid) => aidName(names, aid) + sized(aid.size));
+
+/** The kit of an exercise: the piece of the hall, or that none is left. */
+export const kitOf = (work: Work, names: Names): string[] =>
+  work.kit.map((kit) => {
+    const name = names.item(kit.need.item);
+    if (!kit.there) return m.kit_missing({ name });
+    return kit.piece === undefined
+      ? name + sized(kit.size)
+      : m.kit_piece({ name, height: integer(kit.piece) });
+  });
+
+/** The cue of a week. */
+export const cueOf = (prescription: Schemas['BlockPrescription'], week: number): string => {
+  const cue = prescription.cues[week];
+  return cue ? say(cue.words) : '';
+};
