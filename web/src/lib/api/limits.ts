@@ -198,6 +198,11 @@ export const limits = {
       "maxLength": 200
     }
   },
+  "TrainingControllerPromotionsSent": {
+    "reason": {
+      "maxLength": 500
+    }
+  },
   "TrainingHallControllerHallChanged": {
     "name": {
       "maxLength": 80

@@ -772,6 +772,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/promotions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["promotions"];
+        put?: never;
+        post: operations["promote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/protocol": {
         parameters: {
             query?: never;
@@ -1324,6 +1340,8 @@ export interface components {
             cues: components["schemas"]["TeachingCue"][];
             /** Format: int32 */
             group: number;
+            /** @enum {string} */
+            own: "PREPARATION" | "MAIN" | "SECOND" | "SINGLE_LEG" | "CLOSE";
             pains: components["schemas"]["PainReport"][];
             sore: boolean;
             work: components["schemas"]["BlockWork"][];
@@ -2540,6 +2558,29 @@ export interface components {
             /** Format: double */
             value?: number;
         };
+        LoadHistoryFlag: {
+            /** Format: date */
+            monday: string;
+            /** @enum {string} */
+            pattern: "SQUAT" | "LUNGE" | "BALANCE" | "ANKLE";
+            /** Format: double */
+            share: number;
+            /** @enum {string} */
+            sign: "RISE" | "RETURN";
+        };
+        LoadHistoryLine: {
+            /** @enum {string} */
+            pattern: "SQUAT" | "LUNGE" | "BALANCE" | "ANKLE";
+            weeks: components["schemas"]["LoadHistoryWeek"][];
+        };
+        LoadHistoryWeek: {
+            /** Format: double */
+            done: number;
+            /** Format: date */
+            monday: string;
+            /** Format: double */
+            planned: number;
+        };
         LookAgainControllerLooksView: {
             looks: components["schemas"]["LookAgainControllerQueuedLook"][];
             /** Format: int32 */
@@ -3003,6 +3044,43 @@ export interface components {
         };
         /** @enum {string} */
         ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-groups" | "unknown-session" | "unknown-exercise";
+        PromotionProposed: {
+            /** @enum {string} */
+            because: "OWNED_TWICE" | "MARKED_TWICE" | "NEW_PAIN" | "STOPPED" | "TOO_FEW_LOOKS" | "NOT_OWNED" | "SORE" | "TOP_OF_LADDER" | "BOUND";
+            evidence: components["schemas"]["PromotionSession"][];
+            to: string;
+            /** @enum {string} */
+            verdict: "UP" | "STAY" | "DOWN" | "REFER";
+        };
+        PromotionSession: {
+            /** Format: date */
+            day: string;
+            /** @enum {string} */
+            look?: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** Format: double */
+            owned?: number;
+            /** Format: int32 */
+            pain: number;
+            whole: boolean;
+        };
+        PromotionsPromotionView: {
+            /** Format: uuid */
+            athlete: string;
+            flags: components["schemas"]["LoadHistoryFlag"][];
+            /** Format: int32 */
+            group: number;
+            load: components["schemas"]["LoadHistoryLine"][];
+            name: string;
+            proposed: components["schemas"]["PromotionProposed"];
+            rung: string;
+        };
+        PromotionsPromotionsView: {
+            athletes: components["schemas"]["PromotionsPromotionView"][];
+            groups: components["schemas"]["BlocksBlockGroup"][];
+            /** Format: uuid */
+            latest?: string;
+            screening: components["schemas"]["ScreeningsScreeningView"];
+        };
         Proposal: components["schemas"]["ProposalPlaced"] | components["schemas"]["ProposalOpen"];
         ProposalFocusChance: {
             /** Format: double */
@@ -3904,6 +3982,16 @@ export interface components {
         };
         TrainingControllerLastBlock: {
             block?: components["schemas"]["BlocksBlockView"];
+        };
+        TrainingControllerPromotionsSent: {
+            /** Format: uuid */
+            basedOn?: string;
+            /** Format: uuid */
+            id: string;
+            reason: string;
+            rungs: {
+                [key: string]: string;
+            };
         };
         TrainingControllerTrainingDelivery: {
             /** Format: uuid */
@@ -5495,6 +5583,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PracticeControllerDrillView"];
+                };
+            };
+        };
+    };
+    promotions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PromotionsPromotionsView"];
+                };
+            };
+        };
+    };
+    promote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainingControllerPromotionsSent"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PromotionsPromotionsView"];
                 };
             };
         };

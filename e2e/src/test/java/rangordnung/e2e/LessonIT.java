@@ -53,22 +53,23 @@ class LessonIT extends ScreenTest {
         }
         phone.navigate(address);
         assertThat(phone.getByTestId("athlete")).isVisible();
-        kept(phone);
+        kept(phone, "station");
         return phone;
     }
 
-    /** The application and the station are on the device: from here on it needs no network. */
-    private static void kept(Page page) {
+    /** The application and the station, or the session, are on the device: from here on it needs no network. */
+    private static void kept(Page page, String what) {
         page.waitForFunction("() => navigator.serviceWorker.ready.then(() => !!navigator.serviceWorker.controller)");
         page.waitForFunction(
                 """
                 () => new Promise((done) => {
                   const open = indexedDB.open('rangordnung-station');
                   open.onsuccess = () => {
-                    const all = open.result.transaction('station').objectStore('station').getAll();
+                    const all = open.result.transaction('%1$s').objectStore('%1$s').getAll();
                     all.onsuccess = () => { open.result.close(); done(all.result.length > 0); };
                   };
-                })""");
+                })"""
+                        .formatted(what));
     }
 
     private String pass(Page lead, String station, String helper) {
@@ -646,6 +647,30 @@ class LessonIT extends ScreenTest {
                         product.count(
                                 "select count(distinct focus || coalesce(rung, '')) from decision where reason = 'Groups that fit the hall'"))
                 .isBetween(1L, 4L);
+
+        // a block follows, and its first session is led from a phone that loses the network
+        link(desk, "On to the training block").click();
+        assertThat(desk.getByTestId("block-group")).hasCount(2);
+        button(desk, "Save block").click();
+        assertThat(desk.getByTestId("saved")).containsText("Saved by");
+        desk.locator("a[aria-label^='Open session 1,']").click();
+        desk.getByTestId("group-session").waitFor();
+        Page phone = signIn(page(390, 844), "lead", PASSWORD);
+        phone.navigate(desk.url());
+        phone.getByTestId("group-session").waitFor();
+        kept(phone, "session");
+        offline(phone, true);
+        button(phone, "All here").click();
+        button(phone, Pattern.compile(": done")).first().click();
+        phone.reload();
+        assertThat(phone.getByText("1 done", new Page.GetByTextOptions().setExact(false)))
+                .isVisible();
+        offline(phone, false);
+        allSaved(phone);
+        assertThat(product.count("select count(*) from training_fact where body ->> 'kind' = 'trained'"))
+                .isEqualTo(1);
+        assertThat(phone.evaluate("() => document.documentElement.scrollWidth <= innerWidth"))
+                .isEqualTo(true);
     }
 
     @Test

@@ -28,12 +28,19 @@ public record Block(
      * What one athlete trains.
      *
      * @param group  from 0
+     * @param own    the part in which the exercise of the group is trained
      * @param cues   one of each week
      * @param sore   whether the dose was cut for pain that does not stop
      * @param pains  that travel with the athlete
      */
     public record Prescription(
-            UUID athlete, int group, List<Work> work, List<Teaching.Cue> cues, boolean sore, List<PainReport> pains) {}
+            UUID athlete,
+            int group,
+            Part own,
+            List<Work> work,
+            List<Teaching.Cue> cues,
+            boolean sore,
+            List<PainReport> pains) {}
 
     /**
      * One part of a session for one athlete.

@@ -82,6 +82,12 @@ public final class BlockPlanner {
         return new Block.Prescription(
                 one.athlete(),
                 group,
+                rules.drills()
+                                .contains(ladders.ladderOf(one.focus())
+                                        .orElseThrow()
+                                        .id())
+                        ? Part.PREPARATION
+                        : Part.MAIN,
                 work,
                 IntStream.range(0, weeks)
                         .mapToObj(week -> cues.get(week % cues.size()))

@@ -19,6 +19,8 @@ import rangordnung.core.protocol.Threshold;
  * @param layOff      weeks without training after which one begins anew
  * @param soreShare   share of the sets that is left with a sore tendon
  * @param secondsARepetition how long a slow repetition takes, so that holds can be held against it
+ * @param ownedChance how sure a rung must be owned in a session
+ * @param eye         noise of a grade that is seen by eye
  * @param usualMass   kilograms of somebody whose mass nobody knows, to weigh a load against
  */
 public record TrainingRules(
@@ -32,6 +34,8 @@ public record TrainingRules(
         Threshold layOff,
         Threshold soreShare,
         Threshold secondsARepetition,
+        Threshold ownedChance,
+        Threshold eye,
         Threshold usualMass) {
 
     /** The same, once every name in it is known. */

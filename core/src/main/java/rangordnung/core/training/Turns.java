@@ -115,6 +115,7 @@ final class Turns {
                 .map(p -> new Block.Prescription(
                         p.athlete(),
                         p.group(),
+                        p.own(),
                         p.work().stream().map(w -> equipped(p, w, all)).toList(),
                         p.cues(),
                         p.sore(),

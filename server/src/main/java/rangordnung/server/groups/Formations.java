@@ -8,6 +8,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.IntSummaryStatistics;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,6 +22,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Words;
 import rangordnung.core.kit.Inventory;
+import rangordnung.core.ladder.Ladders;
 import rangordnung.core.placement.Assignment;
 import rangordnung.core.placement.Changes;
 import rangordnung.core.placement.GroupLimits;
@@ -158,12 +160,16 @@ public class Formations {
     }
 
     private GroupLimits limits(Wishes wishes) {
+        return limits(wishes, wishes.hall().map(id -> halls.get(id).inventory()));
+    }
+
+    private static GroupLimits limits(Wishes wishes, Optional<Inventory> inventory) {
         return new GroupLimits(
                 wishes.groups(),
                 wishes.smallest(),
                 wishes.largest(),
                 wishes.rungs(),
-                wishes.hall().map(id -> halls.get(id).inventory()),
+                inventory,
                 wishes.session(),
                 wishes.together(),
                 wishes.apart(),
@@ -257,16 +263,75 @@ public class Formations {
      */
     public FormationView save(
             UUID screening, UUID id, Wishes wishes, List<FormedGroup> formed, String reason, Optional<UUID> basedOn) {
+        return save(screening, id, wishes, formed, reason, false, basedOn);
+    }
+
+    /**
+     * Saves the last groups with other rungs for those who were promoted or go a step back.
+     *
+     * @param rungs of each of them, at most one step outside of what the group trains
+     */
+    public FormationView promote(
+            UUID screening, UUID id, Map<UUID, String> rungs, String reason, Optional<UUID> basedOn) {
+        FormationView last = lastOf(screening).orElseThrow(() -> Problem.notFound("group of this screening"));
+        return save(
+                screening,
+                id,
+                last.wishes(),
+                last.groups().stream().map(g -> promoted(g, rungs)).toList(),
+                reason,
+                true,
+                basedOn);
+    }
+
+    private FormedGroup promoted(FormedGroup group, Map<UUID, String> rungs) {
+        Ladders.Ladder ladder =
+                protocols.ladders().ladderOf(group.offer().focus()).orElseThrow();
+        List<Seat> members = group.members().stream()
+                .map(s -> new Seat(s.athlete(), step(ladder, s.rung(), rungs.getOrDefault(s.athlete(), s.rung()))))
+                .toList();
+        IntSummaryStatistics trained = Stream.concat(
+                        group.offer().rungs().stream(), members.stream().map(Seat::rung))
+                .flatMap(r -> ladder.position(r).stream())
+                .mapToInt(Integer::intValue)
+                .summaryStatistics();
+        return new FormedGroup(
+                new Offer(
+                        group.offer().focus(),
+                        ladder.rungs().subList(trained.getMin(), trained.getMax() + 1),
+                        group.offer().years()),
+                group.place(),
+                group.supervisor(),
+                members);
+    }
+
+    /** One step at a time, up or down. */
+    private static String step(Ladders.Ladder ladder, String from, String to) {
+        return ladder.position(to)
+                .filter(at -> Math.abs(at - ladder.rungs().indexOf(from)) <= 1)
+                .map(at -> to)
+                .orElseThrow(() -> Problem.invalid(
+                        Code.MOVE_IMPOSSIBLE, "A rung changes by one step at a time, up or down.", "rungs"));
+    }
+
+    private FormationView save(
+            UUID screening,
+            UUID id,
+            Wishes wishes,
+            List<FormedGroup> formed,
+            String reason,
+            boolean earned,
+            Optional<UUID> basedOn) {
         Optional<Formation> sent = rows.findById(id);
         if (sent.isPresent()) {
             return view(sent.get());
         }
-        limits(wishes);
+        limits(wishes, Optional.empty());
         formed.forEach(g -> known(g.offer()));
         if (!Words.visible(reason)) {
             throw Problem.invalid(Code.REASON_MISSING, "Say why: a move is kept with its reason.", "reason");
         }
-        groups.move(screening, places(formed), reason, basedOn);
+        groups.move(screening, places(formed), reason, earned, basedOn);
         Formation row = new Formation(
                 id,
                 screening,

@@ -293,7 +293,8 @@ public class Groups {
                                 now,
                                 decision.place()
                                         .orElseThrow(() -> Problem.invalid(
-                                                Code.PLACE_MISSING, "Say where to: a focus and a rung.", "place"))));
+                                                Code.PLACE_MISSING, "Say where to: a focus and a rung.", "place")),
+                                false));
                     }
                     case LOCK ->
                         Optional.of(now.place()
@@ -335,9 +336,10 @@ public class Groups {
      * Moves many at once, each with a decision of their own; all or nobody.
      *
      * @param to      where each of them goes; who stands there already stays without a decision
+     * @param earned  whether training has shown what the screen could not, so that a rung may be harder than it allows
      * @param basedOn the last decision about anybody that the client knows
      */
-    void move(UUID screening, Map<UUID, Proposal.Place> to, String reason, Optional<UUID> basedOn) {
+    void move(UUID screening, Map<UUID, Proposal.Place> to, String reason, boolean earned, Optional<UUID> basedOn) {
         lock("pg_advisory_xact_lock", screening.toString());
         GroupsView now = of(screening);
         if (!now.latest().equals(basedOn)) {
@@ -355,7 +357,7 @@ public class Groups {
                         .with("athlete", member.name());
             }
             if (!member.place().get().equals(entry.getValue())) {
-                possible(member, entry.getValue());
+                possible(member, entry.getValue(), earned);
                 keep(
                         screening,
                         new NewDecision(
@@ -373,8 +375,9 @@ public class Groups {
         entities.flush();
     }
 
-    private Proposal.Place possible(Member member, Proposal.Place place) {
-        if (fit(member, place) instanceof Fit.Impossible impossible) {
+    private Proposal.Place possible(Member member, Proposal.Place place, boolean earned) {
+        if (fit(member, place) instanceof Fit.Impossible impossible
+                && !(earned && impossible.because() == Fit.Because.TOO_HARD)) {
             throw Problem.invalid(
                             Code.MOVE_IMPOSSIBLE,
                             switch (impossible.because()) {

@@ -2,7 +2,9 @@ package rangordnung.server.training;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -10,7 +12,9 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
+import rangordnung.core.kit.Inventory;
 import rangordnung.core.training.Season;
+import rangordnung.server.groups.Formations;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
@@ -28,12 +32,39 @@ class TrainingController {
     /** @param author the account under which the facts were made; they are taken under no other */
     record TrainingDelivery(@NotNull List<TrainingSessions.FactSent> facts, Optional<UUID> author) {}
 
+    /**
+     * @param id      made by the client; sending it twice changes nothing
+     * @param rungs   of those who are promoted or go a step back
+     * @param basedOn the last decision about anybody that the client knows
+     */
+    record PromotionsSent(
+            @NotNull UUID id,
+            @NotNull @Size(min = 1, max = Inventory.MOST_ATHLETES) Map<UUID, @Size(max = 60) String> rungs,
+            @NotNull @Size(max = 500) String reason,
+            Optional<UUID> basedOn) {}
+
     private final Blocks blocks;
     private final TrainingSessions sessions;
+    private final Promotions promotions;
+    private final Formations formations;
 
-    TrainingController(Blocks blocks, TrainingSessions sessions) {
+    TrainingController(Blocks blocks, TrainingSessions sessions, Promotions promotions, Formations formations) {
         this.blocks = blocks;
         this.sessions = sessions;
+        this.promotions = promotions;
+        this.formations = formations;
+    }
+
+    @GetMapping("/api/screenings/{id}/promotions")
+    Promotions.PromotionsView promotions(@PathVariable UUID id) {
+        return promotions.of(id);
+    }
+
+    /** Each is a decision of the lead; all or nobody. */
+    @PostMapping("/api/screenings/{id}/promotions")
+    Promotions.PromotionsView promote(@PathVariable UUID id, @Valid @RequestBody PromotionsSent sent) {
+        formations.promote(id, sent.id(), sent.rungs(), sent.reason(), sent.basedOn());
+        return promotions.of(id);
     }
 
     @GetMapping("/api/screenings/{id}/block")

@@ -167,4 +167,44 @@ class TrainingTest extends ServerTest {
                         "{\"kind\":\"attended\",\"session\":0,\"attendance\":\"PRESENT\"}")
                 .problem(400, "unknown-athlete");
     }
+
+    private void trained(int session, String look) {
+        tell("{\"kind\":\"trained\",\"session\":%d,\"done\":[{\"part\":\"MAIN\",\"exercise\":\"bodyweight-squat\",\"sets\":2,\"each\":12}],\"look\":\"%s\"}"
+                        .formatted(session, look))
+                .ok();
+    }
+
+    private JsonNode promotion() {
+        return lead.get(path + "/promotions")
+                .ok()
+                .body()
+                .get("athletes")
+                .valueStream()
+                .filter(a -> a.get("athlete").stringValue().equals(hall.athlete()))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void who_owns_a_rung_twice_goes_up_by_a_decision_of_the_lead_and_begins_to_be_looked_at_anew() {
+        assertThat(promotion().at("/proposed/verdict").stringValue()).isEqualTo("STAY");
+        trained(0, "NONE");
+        trained(1, "SLIGHT");
+        assertThat(promotion().at("/proposed/verdict").stringValue()).isEqualTo("UP");
+        assertThat(promotion().at("/proposed/to").stringValue()).isEqualTo("goblet-squat");
+        assertThat(promotion().at("/proposed/evidence")).hasSize(2);
+        assertThat(promotion().at("/load/0/weeks/0/done").doubleValue()).isEqualTo(24);
+        String far = "{\"id\":\"%s\",\"rungs\":{\"%s\":\"front-squat\"},\"reason\":\"Promotion\"}"
+                .formatted(UUID.randomUUID(), hall.athlete());
+        lead.post(path + "/promotions", far).problem(400, "move-impossible");
+        String accepted = "{\"id\":\"%s\",\"rungs\":{\"%s\":\"goblet-squat\"},\"reason\":\"Promotion\"}"
+                .formatted(UUID.randomUUID(), hall.athlete());
+        lead.post(path + "/promotions", accepted).ok();
+        assertThat(promotion().get("rung").stringValue()).isEqualTo("goblet-squat");
+        assertThat(promotion().at("/proposed/because").stringValue()).isEqualTo("TOO_FEW_LOOKS");
+        assertThat(lead.get(path + "/decisions?athlete=" + hall.athlete()).ok().text("/0/reason"))
+                .isEqualTo("Promotion");
+        assertThat(lead.get(path + "/formation").ok().body().at("/formation/groups/0/offer/rungs"))
+                .hasSize(2);
+    }
 }
