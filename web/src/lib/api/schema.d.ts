@@ -1124,6 +1124,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/today/training": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["due"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4004,6 +4020,28 @@ export interface components {
             /** Format: double */
             thigh?: number;
         };
+        TrainingDuesNext: {
+            /** Format: date */
+            day: string;
+            from: string;
+            /** Format: int32 */
+            session: number;
+        };
+        TrainingDuesTrainingDue: {
+            /** Format: uuid */
+            block: string;
+            /** Format: int32 */
+            missing: number;
+            next?: components["schemas"]["TrainingDuesNext"];
+            /** Format: int32 */
+            promotions: number;
+            /** Format: int32 */
+            referrals: number;
+            /** Format: date */
+            retest: string;
+            /** Format: uuid */
+            screening: string;
+        };
         TrainingFact: components["schemas"]["TrainingFactAttended"] | components["schemas"]["TrainingFactTrained"] | components["schemas"]["TrainingFactHurt"];
         TrainingFactAttended: {
             /** @enum {string} */
@@ -6229,6 +6267,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayControllerTodayView"];
+                };
+            };
+        };
+    };
+    due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainingDuesTrainingDue"][];
                 };
             };
         };

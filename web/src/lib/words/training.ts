@@ -3,7 +3,7 @@ import type { Schemas } from '../api/client';
 import { aidName, sized } from '../focus/parts';
 import { m } from '../paraglide/messages';
 import { sideWord } from './judgement';
-import { integer, say } from './words';
+import { integer, say, shortDay } from './words';
 
 export type Part = Schemas['BlockWork']['part'];
 export type Work = Schemas['BlockWork'];
@@ -31,6 +31,36 @@ export const clashWord: Record<NonNullable<Schemas['SeasonSession']['clash']>, (
   MATCH: m.session_match,
   DAY_BEFORE_MATCH: m.session_day_before,
 };
+
+type Because = Schemas['PromotionProposed']['because'];
+
+/** Why somebody goes up, stays, goes down or is referred. */
+export const becauseWord: Record<Because, () => string> = {
+  OWNED_TWICE: m.because_owned_twice,
+  MARKED_TWICE: m.because_marked_twice,
+  NEW_PAIN: m.because_new_pain,
+  STOPPED: m.because_stopped,
+  TOO_FEW_LOOKS: m.because_too_few,
+  NOT_OWNED: m.because_not_owned,
+  SORE: m.because_sore,
+  TOP_OF_LADDER: m.because_top,
+  BOUND: m.because_bound,
+};
+
+const patternWord: Record<Schemas['LoadHistoryFlag']['pattern'], () => string> = {
+  SQUAT: m.pattern_squat,
+  LUNGE: m.pattern_lunge,
+  BALANCE: m.pattern_balance,
+  ANKLE: m.pattern_ankle,
+};
+
+/** Why a week of load is looked at twice. */
+export function flagWord({ pattern, monday, sign, share }: Schemas['LoadHistoryFlag']): string {
+  const week = { pattern: patternWord[pattern](), day: shortDay(monday) };
+  return sign === 'RISE'
+    ? m.load_rise({ ...week, percent: Math.round(100 * share) })
+    : m.load_return(week);
+}
 
 /** Which side begins, which does more, and what the exercise stands for. */
 export function sidesOf(work: Work, names: Names): string[] {

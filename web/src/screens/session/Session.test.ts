@@ -18,6 +18,7 @@ function athlete(name: string, more: Partial<Athlete> = {}): Athlete {
     prescription: {
       athlete: name,
       group: 0,
+      own: 'MAIN',
       sore: false,
       pains: [],
       cues: [cue('Sit back'), cue('Spread the floor')],

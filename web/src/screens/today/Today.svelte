@@ -6,11 +6,14 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import { day } from '../../lib/words/words';
+  import BlockDue from './BlockDue.svelte';
   import LastBackup from './LastBackup.svelte';
   import NewScreening from './NewScreening.svelte';
   import Raters from './Raters.svelte';
 
   const today = new Resource(() => ask(api.GET('/api/today')));
+  /** Blocks take longer to look at, so that they come after. */
+  const training = new Resource(() => ask(api.GET('/api/today/training')));
   let planner = $state<NewScreening>();
   let raters = $state<Raters>();
 
@@ -65,6 +68,9 @@
                   >
                 </p>
               {/if}
+              {#each (training.data ?? []).filter((t) => t.screening === due.screening.id) as block (block.block)}
+                <BlockDue due={block} />
+              {/each}
               {#each due.unjudged as incident (incident)}
                 <p class="mt-1 border-l-4 border-error pl-2 text-sm">{m.unjudged({ incident })}</p>
               {/each}

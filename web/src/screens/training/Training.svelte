@@ -17,6 +17,7 @@
   import { day, moment } from '../../lib/words/words';
   import { groupCodes, offerName } from '../forming/offers';
   import Calendar from './Calendar.svelte';
+  import Promotions from './Promotions.svelte';
   import SeasonForm from './SeasonForm.svelte';
 
   let { params }: { params: { id: string } } = $props();
@@ -224,7 +225,12 @@
                   {/each}
                 </div>
               </div>
-              <div class="mt-6 flex flex-wrap items-center gap-3">
+              {#if saved}<Promotions
+                  screening={params.id}
+                  {names}
+                  decided={() => void attempt()}
+                />{/if}
+              <div class="floor-line mt-8 flex flex-wrap items-center gap-3 pt-3">
                 <h2>{m.training_who()}</h2>
                 <label class="ml-auto flex items-center gap-2"
                   >{m.training_week_choose()}<select class="select h-11 w-24" bind:value={week}>

@@ -117,13 +117,13 @@ public final class Promotion {
         int at = ladder.position(rung).orElseThrow();
         String below = ladder.rungs().get(Math.max(0, at - 1));
         if (!held.isEmpty() && newPain(held.get(held.size() - 1).record().pains(), known)) {
-            return new Proposed(Verdict.DOWN, Because.NEW_PAIN, below, evidence);
+            return new Proposed(down(at), Because.NEW_PAIN, below, evidence);
         }
         if (looked.size() == TWICE
                 && looked.stream()
                         .allMatch(s ->
                                 s.look().filter(g -> g.atLeast(Grade.MARKED)).isPresent())) {
-            return new Proposed(Verdict.DOWN, Because.MARKED_TWICE, below, evidence);
+            return new Proposed(down(at), Because.MARKED_TWICE, below, evidence);
         }
         if (!known.isEmpty() || told.stream().anyMatch(p -> p.intensity() > 0)) {
             return new Proposed(Verdict.STAY, Because.SORE, rung, evidence);
@@ -144,6 +144,11 @@ public final class Promotion {
         return barred
                 ? new Proposed(Verdict.STAY, Because.BOUND, rung, evidence)
                 : new Proposed(Verdict.UP, Because.OWNED_TWICE, above, evidence);
+    }
+
+    /** Below the easiest rung there is none. */
+    private static Verdict down(int at) {
+        return at == 0 ? Verdict.STAY : Verdict.DOWN;
     }
 
     private boolean stops(PainReport report) {

@@ -69,7 +69,7 @@ class PromotionTest {
         "box-squat, 0, NONE MARKED, STAY, NOT_OWNED, box-squat",
         "box-squat, 0, NONE NONE!, STAY, NOT_OWNED, box-squat",
         "box-squat, 0, MARKED SEVERE, DOWN, MARKED_TWICE, supported-sink",
-        "chair-sit-stand, 0, MARKED MARKED, DOWN, MARKED_TWICE, chair-sit-stand",
+        "chair-sit-stand, 0, MARKED MARKED, STAY, MARKED_TWICE, chair-sit-stand",
         "box-squat, 0, NONE NONE/2, DOWN, NEW_PAIN, supported-sink",
         "box-squat, 2, NONE NONE/2, STAY, SORE, box-squat",
         "box-squat, 1, NONE NONE/3, DOWN, NEW_PAIN, supported-sink",

@@ -56,6 +56,7 @@ class Security {
                         .requestMatchers(
                                 HttpMethod.GET,
                                 "/api/today",
+                                "/api/today/training",
                                 "/api/ladders",
                                 "/api/protocols/**",
                                 "/api/screenings/*/teaching/*",

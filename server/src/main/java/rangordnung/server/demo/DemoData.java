@@ -70,6 +70,7 @@ class DemoData implements ApplicationRunner {
     private final Groups groups;
     private final Practices practices;
     private final TrainingHalls trainingHalls;
+    private final InventedBlock block;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
@@ -83,6 +84,7 @@ class DemoData implements ApplicationRunner {
             Groups groups,
             Practices practices,
             TrainingHalls trainingHalls,
+            InventedBlock block,
             TransactionTemplate transaction,
             Clock clock) {
         this.accounts = accounts;
@@ -94,6 +96,7 @@ class DemoData implements ApplicationRunner {
         this.groups = groups;
         this.practices = practices;
         this.trainingHalls = trainingHalls;
+        this.block = block;
         this.transaction = transaction;
         this.clock = clock;
     }
@@ -113,7 +116,6 @@ class DemoData implements ApplicationRunner {
                 schoolClass(rater);
                 club();
                 squad(rater);
-                trainingHalls.add(UUID.randomUUID(), InventedHall.NAME, InventedHall.inventory());
             });
             lesson(rater);
             season();
@@ -386,6 +388,9 @@ class DemoData implements ApplicationRunner {
         List<UUID> players = athletes(team, SeasonScreen.LINES.size(), 28, 15, 17);
         UUID screening = screening(team, "Season screen", day, VERSION);
         take(screening, protocols.get(PROTOCOL, VERSION), players, "only", time(day, 0), SeasonScreen.LINES);
+        UUID hall = UUID.randomUUID();
+        trainingHalls.add(hall, InventedHall.NAME, InventedHall.inventory());
+        block.train(screening, hall);
     }
 
     private void take(

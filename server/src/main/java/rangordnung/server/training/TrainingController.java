@@ -46,13 +46,21 @@ class TrainingController {
     private final Blocks blocks;
     private final TrainingSessions sessions;
     private final Promotions promotions;
+    private final TrainingDues dues;
     private final Formations formations;
 
-    TrainingController(Blocks blocks, TrainingSessions sessions, Promotions promotions, Formations formations) {
+    TrainingController(
+            Blocks blocks, TrainingSessions sessions, Promotions promotions, TrainingDues dues, Formations formations) {
         this.blocks = blocks;
         this.sessions = sessions;
         this.promotions = promotions;
+        this.dues = dues;
         this.formations = formations;
+    }
+
+    @GetMapping("/api/today/training")
+    List<TrainingDues.TrainingDue> due() {
+        return dues.all();
     }
 
     @GetMapping("/api/screenings/{id}/promotions")

@@ -27,6 +27,7 @@ class AddressesTest extends ServerTest {
             "rater",
                     Set.of(
                             "get /api/today",
+                            "get /api/today/training",
                             "get /api/protocols",
                             "get /api/protocols/{id}/{version}",
                             "get /api/ladders",

@@ -193,6 +193,15 @@ class TrainingTest extends ServerTest {
         assertThat(promotion().at("/proposed/verdict").stringValue()).isEqualTo("UP");
         assertThat(promotion().at("/proposed/to").stringValue()).isEqualTo("goblet-squat");
         assertThat(promotion().at("/proposed/evidence")).hasSize(2);
+        JsonNode due = lead.get("/api/today/training")
+                .ok()
+                .body()
+                .valueStream()
+                .filter(d -> d.get("block").stringValue().equals(block))
+                .findFirst()
+                .orElseThrow();
+        assertThat(due.get("promotions").intValue()).isEqualTo(1);
+        assertThat(due.get("retest").stringValue()).isEqualTo("2026-12-28");
         assertThat(promotion().at("/load/0/weeks/0/done").doubleValue()).isEqualTo(24);
         String far = "{\"id\":\"%s\",\"rungs\":{\"%s\":\"front-squat\"},\"reason\":\"Promotion\"}"
                 .formatted(UUID.randomUUID(), hall.athlete());
