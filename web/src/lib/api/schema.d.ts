@@ -1239,8 +1239,6 @@ export interface components {
             each: number;
             /** Format: int32 */
             sets: number;
-            /** @enum {string} */
-            unit: "REPETITIONS" | "REPETITIONS_A_SIDE" | "SECONDS_A_SIDE" | "BREATHS";
         };
         Anchor: {
             against?: string;

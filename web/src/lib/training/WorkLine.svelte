@@ -18,6 +18,8 @@
       href="#/exercise/{work.exercise}">{names.rung(work.exercise)}</a
     ></span
   >
-  <strong class="self-end text-right tabular-nums">{dose ? doseOf(dose) : ''}</strong>
+  <strong class="self-end text-right tabular-nums"
+    >{dose ? doseOf(dose, names.exercise(work.exercise)) : ''}</strong
+  >
   {#if more.length}<span class="col-span-2 text-sm">{more.join(' · ')}</span>{/if}
 </div>

@@ -17,14 +17,18 @@ export const partWord: Record<Part, () => string> = {
   CLOSE: m.part_close,
 };
 
-const doseWord: Record<Amount['unit'], (dose: { sets: number; each: number }) => string> = {
+type Unit = Schemas['ExerciseDose']['unit'];
+
+const doseWord: Record<Unit, (dose: { sets: number; each: number }) => string> = {
   REPETITIONS: m.dose_repetitions,
   REPETITIONS_A_SIDE: m.dose_repetitions_side,
   SECONDS_A_SIDE: m.dose_seconds_side,
   BREATHS: m.dose_breaths,
 };
 
-export const doseOf = ({ sets, each, unit }: Amount): string => doseWord[unit]({ sets, each });
+/** A dose of an exercise, in its unit. */
+export const doseOf = (dose: Amount, exercise: Schemas['Exercise'] | undefined): string =>
+  doseWord[exercise?.dose.unit ?? 'REPETITIONS'](dose);
 
 export const clashWord: Record<NonNullable<Schemas['SeasonSession']['clash']>, () => string> = {
   HOLIDAY: m.session_holiday,

@@ -26,8 +26,8 @@ function athlete(name: string, more: Partial<Athlete> = {}): Athlete {
         part,
         exercise: part === 'MAIN' ? 'goblet-squat' : 'tripod-stand',
         byWeek: [
-          { sets: 2, each: 8, unit: 'REPETITIONS' },
-          { sets: 2, each: 9, unit: 'REPETITIONS' },
+          { sets: 2, each: 8 },
+          { sets: 2, each: 9 },
         ],
         aids: [],
         kit: part === 'MAIN' ? [{ need: { item: 'WEIGHT' }, there: false }] : [],

@@ -71,7 +71,8 @@
         >{shortDay(session.day)}
         {#if session.look}<Notch cell={session.look} />{:else}–{/if}
         {#if session.pain}{m.session_pain_word({ intensity: session.pain })}{/if}
-        {#if !session.whole && !session.pain}<span class="quiet">{m.promo_dose_less()}</span>{/if}</span
+        {#if !session.whole && !session.pain}<span class="quiet">{m.promo_dose_less()}</span
+          >{/if}</span
       >
     {/each}
   </span>

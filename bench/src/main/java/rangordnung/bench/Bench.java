@@ -52,10 +52,14 @@ public final class Bench {
         boolean stations =
                 memory || wanted.contains("station-marks-over-insert") || wanted.contains("board-under-load-over-idle");
         boolean taps = memory || wanted.contains("tap-over-empty");
-        if (results || groups || stations || taps) {
+        boolean blocks = memory || wanted.contains("block-500-over-sql");
+        if (results || groups || stations || taps || blocks) {
             try (Demo demo = Demo.start()) {
                 if (results) {
                     ServerBenchmark.measure(demo);
+                }
+                if (blocks) {
+                    ServerBenchmark.block(demo);
                 }
                 if (groups) {
                     GroupsBenchmark.measure(demo);

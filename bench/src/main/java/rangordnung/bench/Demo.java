@@ -80,14 +80,19 @@ final class Demo implements AutoCloseable {
         }
 
         JsonNode post(String path, String body) throws IOException {
+            byte[] answer = send(path, body);
+            return answer.length == 0 ? null : JSON.readTree(answer);
+        }
+
+        /** What is answered, as it arrives. */
+        byte[] send(String path, String body) throws IOException {
             HttpPost request = new HttpPost(base + path);
             cookies.getCookies().stream()
                     .filter(c -> c.getName().equals("XSRF-TOKEN"))
                     .findFirst()
                     .ifPresent(c -> request.setHeader("X-XSRF-TOKEN", c.getValue()));
             request.setEntity(new StringEntity(body, ContentType.APPLICATION_JSON));
-            byte[] answer = answered(path, request);
-            return answer.length == 0 ? null : JSON.readTree(answer);
+            return answered(path, request);
         }
 
         private byte[] answered(String path, ClassicHttpRequest request) throws IOException {

@@ -54,6 +54,53 @@ final class ServerBenchmark {
         }
     }
 
+    /** The block of a season for all 500, planned and sent, against reading the rows that it rests on. */
+    static void block(Demo demo) throws Exception {
+        Demo.Visitor lead = demo.lead();
+        JsonNode club = club(lead);
+        UUID screening = UUID.fromString(club.get("id").stringValue());
+        UUID team = UUID.fromString(club.get("team").stringValue());
+        String path = "api/screenings/" + screening;
+        form(lead, path);
+        try (Connection connection = demo.connect()) {
+            Callable<Object> sql = () -> bareSql(connection, screening, team);
+            Callable<Object> plan = () -> lead.send(path + "/block/plan", SEASON);
+            for (int i = 0; i < WARM; i++) {
+                sql.call();
+                plan.call();
+            }
+            Bench.rounds("block-500-over-sql", "milliseconds, median", 5, () -> against(sql, () -> {}, plan));
+        }
+    }
+
+    private static final String SEASON =
+            """
+            {"start":"2026-11-30","weeks":6,"holidays":[],"matches":[],"slots":[
+            {"day":"MONDAY","from":"08:00:00","to":"08:45:00"},{"day":"THURSDAY","from":"08:00:00","to":"08:45:00"}]}""";
+
+    private static final String WISHES =
+            """
+            {"groups":24,"smallest":3,"largest":40,"rungs":2,"together":[],"apart":[],"ages":[]}""";
+
+    /** Saves the groups that the product finds. */
+    private static void form(Demo.Visitor lead, String path) throws IOException {
+        StringBuilder groups = new StringBuilder();
+        for (JsonNode group : lead.post(path + "/groups/formed?round=0", WISHES).get("groups")) {
+            StringBuilder members = new StringBuilder();
+            for (JsonNode member : group.get("members")) {
+                members.append(members.isEmpty() ? "" : ",")
+                        .append("{\"athlete\":%s,\"rung\":%s}".formatted(member.get("athlete"), member.get("rung")));
+            }
+            groups.append(groups.isEmpty() ? "" : ",")
+                    .append("{\"offer\":%s,\"members\":[%s]}".formatted(group.get("offer"), members));
+        }
+        JsonNode latest = lead.json(path + "/groups").get("latest");
+        lead.post(
+                path + "/formation",
+                "{\"id\":\"%s\",\"wishes\":%s,\"groups\":[%s],\"reason\":\"bench\"%s}"
+                        .formatted(UUID.randomUUID(), WISHES, groups, latest == null ? "" : ",\"basedOn\":" + latest));
+    }
+
     /** The screening of the roster with 500 athletes. */
     static JsonNode club(Demo.Visitor lead) throws IOException {
         return lead.json("api/today")

@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.stream.IntStream;
 import rangordnung.core.ladder.Exercise;
 
-/** Sets times what is counted in each. */
-public record Amount(int sets, int each, Exercise.Unit unit) {
+/** Sets times what is counted in each, in the unit of the exercise's dose. */
+public record Amount(int sets, int each) {
 
     /** Repetitions, seconds or breaths of all sets. */
     public int volume() {
@@ -15,15 +15,13 @@ public record Amount(int sets, int each, Exercise.Unit unit) {
     }
 
     static Amount least(Exercise.Dose dose) {
-        return new Amount(dose.setsFrom(), dose.amountFrom(), dose.unit());
+        return new Amount(dose.setsFrom(), dose.amountFrom());
     }
 
     /** A sore tendon: markedly fewer sets, and nothing grows (common practice; the share is a house convention). */
     static Amount sore(Exercise.Dose dose, TrainingRules rules) {
         return new Amount(
-                Math.max(1, (int) Math.floor(dose.setsFrom() * rules.soreShare().value())),
-                dose.amountFrom(),
-                dose.unit());
+                Math.max(1, (int) Math.floor(dose.setsFrom() * rules.soreShare().value())), dose.amountFrom());
     }
 
     /**
@@ -34,7 +32,7 @@ public record Amount(int sets, int each, Exercise.Unit unit) {
         List<Amount> possible = IntStream.rangeClosed(dose.setsFrom(), dose.setsTo())
                 .boxed()
                 .flatMap(sets -> IntStream.rangeClosed(dose.amountFrom(), dose.amountTo())
-                        .mapToObj(each -> new Amount(sets, each, dose.unit())))
+                        .mapToObj(each -> new Amount(sets, each)))
                 .sorted(Comparator.comparingInt(Amount::volume).thenComparing(Amount::sets, Comparator.reverseOrder()))
                 .toList();
         List<Amount> byWeek = new ArrayList<>(List.of(least(dose)));

@@ -1,6 +1,8 @@
 package rangordnung.core.training;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
@@ -61,18 +63,20 @@ public final class BlockPlanner {
      */
     public Block plan(Season season, List<List<Trainee>> groups, Optional<Inventory> inventory) {
         boolean spotted = inventory.map(Inventory::spotter).orElse(true);
+        Map<String, List<Amount>> growing = new HashMap<>();
         List<Block.Prescription> athletes = IntStream.range(0, groups.size())
                 .boxed()
-                .flatMap(g -> groups.get(g).stream().map(t -> prescription(t, g, season.weeks(), spotted)))
+                .flatMap(g -> groups.get(g).stream().map(t -> prescription(t, g, season.weeks(), spotted, growing)))
                 .toList();
         Turns turns = new Turns(athletes, groups.size(), inventory.map(i -> new Allotment(ladders, i)));
         return new Block(season.sessions(), season.retest(), turns.equipped(), turns.orders(), turns.shortages());
     }
 
-    private Block.Prescription prescription(Trainee one, int group, int weeks, boolean spotted) {
+    private Block.Prescription prescription(
+            Trainee one, int group, int weeks, boolean spotted, Map<String, List<Amount>> growing) {
         boolean sore = one.proposal().pains().stream().anyMatch(p -> p.region().bearsWeight())
                 || one.proposal().reasons().contains(new Reason.LoadHistory());
-        List<Block.Work> work = new Working(one, weeks, spotted, sore).work();
+        List<Block.Work> work = new Working(one, weeks, spotted, sore, growing).work();
         List<Teaching.Cue> cues = teaching.cues(
                 Stream.of(Part.MAIN, Part.PREPARATION, Part.SECOND, Part.SINGLE_LEG)
                         .flatMap(part -> work.stream().filter(w -> w.part() == part))
@@ -103,12 +107,15 @@ public final class BlockPlanner {
         private final int weeks;
         private final boolean spotted;
         private final boolean sore;
+        /** The doses of each exercise that grows, which are the same for everybody. */
+        private final Map<String, List<Amount>> growing;
 
-        Working(Trainee one, int weeks, boolean spotted, boolean sore) {
+        Working(Trainee one, int weeks, boolean spotted, boolean sore, Map<String, List<Amount>> growing) {
             this.one = one;
             this.weeks = weeks;
             this.spotted = spotted;
             this.sore = sore;
+            this.growing = growing;
         }
 
         List<Block.Work> work() {
@@ -192,7 +199,8 @@ public final class BlockPlanner {
                             ? IntStream.range(0, weeks)
                                     .mapToObj(w -> Amount.sore(exercise.dose(), rules))
                                     .toList()
-                            : Amount.growing(exercise.dose(), weeks, rules),
+                            : growing.computeIfAbsent(
+                                    exercise.id(), id -> Amount.growing(exercise.dose(), weeks, rules)),
                     first,
                     part == Part.SINGLE_LEG && uneven && !cut ? first : Optional.empty(),
                     aided ? one.proposal().aids() : List.of(),
