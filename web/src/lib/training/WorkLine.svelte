@@ -14,7 +14,7 @@
 <div class="grid grid-cols-[1fr_auto] gap-x-3">
   <span
     ><span class="quiet text-sm">{partWord[work.part]()}</span><br /><a
-      class="font-bold underline-offset-4 hover:underline"
+      class="inline-flex min-h-7 items-center font-bold underline-offset-4 hover:underline"
       href="#/exercise/{work.exercise}">{names.rung(work.exercise)}</a
     ></span
   >

@@ -351,8 +351,9 @@
               {#if draft.changed}{m.form_unsaved()}
                 {#if moves}{m.form_moves({ count: moves })}{/if}
               {:else if last}{m.form_saved({ author: last.author, at: moment(last.at) })}.
-                <a class="underline" href="#/screening/{params.id}/training"
-                  >{m.form_to_training()}</a
+                <a
+                  class="inline-flex min-h-9 items-center underline"
+                  href="#/screening/{params.id}/training">{m.form_to_training()}</a
                 >{/if}
             </p>
             {#if shown === 'table'}

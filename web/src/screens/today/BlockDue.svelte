@@ -13,9 +13,7 @@
   {#if due.next}
     {@const next = due.next}
     <li>
-      <a
-        class="inline-flex min-h-9 items-center underline"
-        href="#/block/{due.block}/session/{next.session}"
+      <a class="due" href="#/block/{due.block}/session/{next.session}"
         >{next.day === now
           ? m.today_session({ time: next.from.slice(0, 5) })
           : m.today_next_session({ day: shortDay(next.day), time: next.from.slice(0, 5) })}</a
@@ -29,15 +27,24 @@
   </li>
   {#if due.referrals}
     <li class="border-l-4 border-error pl-2 font-bold">
-      <a class="underline" href={training}>{m.today_referrals({ count: due.referrals })}</a>
+      <a class="due" href={training}>{m.today_referrals({ count: due.referrals })}</a>
     </li>
   {/if}
   {#if due.promotions}
     <li>
-      <a class="underline" href={training}>{m.today_promotions({ count: due.promotions })}</a>
+      <a class="due" href={training}>{m.today_promotions({ count: due.promotions })}</a>
     </li>
   {/if}
   {#if due.missing}
-    <li><a class="underline" href={training}>{m.today_kit({ count: due.missing })}</a></li>
+    <li><a class="due" href={training}>{m.today_kit({ count: due.missing })}</a></li>
   {/if}
 </ul>
+
+<style>
+  .due {
+    display: inline-flex;
+    align-items: center;
+    min-height: 2.25rem;
+    text-decoration: underline;
+  }
+</style>

@@ -102,7 +102,7 @@
               data-verdict={verdict}
             >
               <a
-                class="font-bold hover:underline"
+                class="inline-flex min-h-9 items-center font-bold hover:underline"
                 href="#/screening/{screening}/athlete/{one.athlete}">{one.name}</a
               >
               <span>

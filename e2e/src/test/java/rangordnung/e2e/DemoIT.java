@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
@@ -55,6 +56,13 @@ class DemoIT extends ScreenTest {
                 lesson);
         String team = (String) page.evaluate(
                 "async () => (await (await fetch('/api/teams')).json()).find((t) => t.name.startsWith('Class')).id");
+        String season = (String)
+                page.evaluate(
+                        """
+                async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.screening.name === 'Season screen').screening.id""");
+        String block = (String) page.evaluate(
+                "async (id) => (await (await fetch(`/api/screenings/${id}/block`)).json()).block.id", season);
+        String hall = (String) page.evaluate("async () => (await (await fetch('/api/halls')).json())[0].id");
         Map<String, String> screens = new LinkedHashMap<>();
         screens.put("today", "/");
         screens.put("rosters", "/roster");
@@ -82,6 +90,11 @@ class DemoIT extends ScreenTest {
         screens.put("groups", "/screening/" + id + "/groups");
         screens.put("look-again", "/screening/" + lesson + "/again");
         screens.put("exercise", "/exercise/box-squat");
+        screens.put("halls", "/halls");
+        screens.put("hall", "/halls/" + hall);
+        screens.put("forming", "/screening/" + season + "/forming");
+        screens.put("training", "/screening/" + season + "/training");
+        screens.put("session", "/block/" + block + "/session/2");
         screens.put("ranking-500", "/screening/" + club + "/ranking");
         return screens;
     }
@@ -218,6 +231,10 @@ class DemoIT extends ScreenTest {
                         "balance",
                         "squat",
                         "ranking-500",
+                        "raters",
+                        "look-again",
+                        "halls",
+                        "session",
                         "schools"));
         screens.forEach((name, address) -> {
             show(page, address);
@@ -232,23 +249,15 @@ class DemoIT extends ScreenTest {
         phone.getByTestId("moments").getByText("Front").click();
         touch(phone, "turn-out LEFT", 1);
         phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("station-phone.png")));
-        show(phone, all.get("door"));
-        phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("door-phone.png")));
         show(phone, all.get("squat").replace("/station", "/practice"));
         button(phone, "Begin").click();
         ready(phone);
         phone.waitForTimeout(2200); // half way down
         phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("practice-phone.png")));
-        show(phone, all.get("squat"));
-        phone.getByTestId("moments").getByText("Front").click();
-        button(phone, "Front: seen").click();
-        touch(phone, "heels LEFT", 2);
-        touch(phone, "depth ", 2);
-        button(phone, "Side: seen").click();
-        phone.getByTestId("retests").getByText("Heels up").click();
-        button(phone, "Front: seen").click();
-        button(phone, "Side: seen").click();
-        phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("retest-phone.png")));
+        show(phone, all.get("session"));
+        button(phone, "All here").click();
+        button(phone, Pattern.compile(": done")).first().click();
+        phone.screenshot(new ScreenshotOptions().setPath(folder.resolve("session-phone.png")));
         assertThat(folder.resolve("station-phone.png").toFile().length()).isGreaterThan(10_000);
     }
 }
