@@ -8,7 +8,8 @@
             "screening",
             "groups",
             "inventory",
-            "practice"
+            "practice",
+            "training"
         })
 @org.jspecify.annotations.NullMarked
 package rangordnung.server.demo;
