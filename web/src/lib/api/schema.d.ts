@@ -564,6 +564,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/groups/flow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["flow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/groups/formed": {
         parameters: {
             query?: never;
@@ -2268,6 +2284,9 @@ export interface components {
             place?: components["schemas"]["ProposalPlace"];
             reason: string;
         };
+        GroupControllerFlowView: {
+            flow?: components["schemas"]["GroupsFlow"];
+        };
         GroupsCleared: {
             by: string;
             /** Format: date */
@@ -2285,6 +2304,11 @@ export interface components {
             place?: components["schemas"]["ProposalPlace"];
             proposed?: components["schemas"]["ProposalPlace"];
             reason: string;
+        };
+        GroupsFlow: {
+            before: components["schemas"]["ScreeningsScreeningView"];
+            moves: components["schemas"]["GroupsMove"][];
+            now: components["schemas"]["ScreeningsScreeningView"];
         };
         GroupsGroup: {
             /** @enum {string} */
@@ -2312,6 +2336,15 @@ export interface components {
             place?: components["schemas"]["ProposalPlace"];
             proposal: components["schemas"]["Proposal"];
             unread: boolean;
+        };
+        GroupsMove: {
+            /** Format: uuid */
+            athlete: string;
+            /** @enum {string} */
+            from?: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
+            name: string;
+            /** @enum {string} */
+            to?: "PROTECT" | "FOOT" | "ANKLE" | "KNEE_CONTROL" | "EVEN_SIDES" | "DEPTH_AND_SPINE" | "STEADY" | "LOAD";
         };
         HallPlanOrder: {
             after: string;
@@ -5212,6 +5245,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fit"];
+                };
+            };
+        };
+    };
+    flow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupControllerFlowView"];
                 };
             };
         };

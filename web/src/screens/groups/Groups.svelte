@@ -12,6 +12,7 @@
   import { noIndexWord } from '../../lib/words/judgement';
   import { day, say } from '../../lib/words/words';
   import { rungsOf, type Member, type Place } from './board';
+  import FlowChart from './FlowChart.svelte';
   import MemberSheet from './MemberSheet.svelte';
   import RungZone from './RungZone.svelte';
 
@@ -147,6 +148,11 @@
           </ul>
         </section>
       {/if}
+      <FlowChart
+        screening={params.id}
+        names={data.names}
+        focuses={data.ladders.focuses.map((f) => f.focus)}
+      />
       <MemberSheet
         bind:this={sheet}
         screening={params.id}

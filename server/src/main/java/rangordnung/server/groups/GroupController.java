@@ -44,6 +44,14 @@ class GroupController {
         return groups.of(id);
     }
 
+    /** @param flow empty for the first screening of a roster */
+    record FlowView(Optional<Groups.Flow> flow) {}
+
+    @GetMapping("/api/screenings/{id}/groups/flow")
+    FlowView flow(@PathVariable UUID id) {
+        return new FlowView(groups.flow(id));
+    }
+
     @GetMapping("/api/screenings/{id}/groups/fit")
     Fit fit(
             @PathVariable UUID id,

@@ -38,6 +38,7 @@ import rangordnung.server.screening.Screenings;
 @Transactional
 public class Groups {
 
+    private final Screenings screenings;
     private final Results results;
     private final Protocols protocols;
     private final Accounts accounts;
@@ -47,6 +48,7 @@ public class Groups {
     private final Clock clock;
 
     Groups(
+            Screenings screenings,
             Results results,
             Protocols protocols,
             Accounts accounts,
@@ -54,6 +56,7 @@ public class Groups {
             EntityManager entities,
             JdbcClient jdbc,
             Clock clock) {
+        this.screenings = screenings;
         this.results = results;
         this.protocols = protocols;
         this.accounts = accounts;
@@ -123,6 +126,10 @@ public class Groups {
         public Stream<Member> placed() {
             return groups.stream().flatMap(g -> g.members().stream());
         }
+
+        Stream<Member> everybody() {
+            return Stream.concat(placed(), open.stream());
+        }
     }
 
     /**
@@ -170,6 +177,38 @@ public class Groups {
                 decisions.isEmpty()
                         ? Optional.empty()
                         : Optional.of(decisions.get(decisions.size() - 1).id()));
+    }
+
+    /**
+     * Where an athlete stood at the screening before, and where now; empty where nothing was known.
+     */
+    public record Move(UUID athlete, String name, Optional<Focus> from, Optional<Focus> to) {}
+
+    /** How a roster has moved since the screening before. */
+    public record Flow(Screenings.ScreeningView before, Screenings.ScreeningView now, List<Move> moves) {}
+
+    /** The way of everybody who was there at both; empty for the first screening of a roster. */
+    @Transactional(readOnly = true)
+    public Optional<Flow> flow(UUID screening) {
+        List<Screenings.ScreeningView> all = screenings.upTo(screenings.visible(screening));
+        if (all.size() < 2) {
+            return Optional.empty();
+        }
+        GroupsView before = of(all.get(all.size() - 2).id());
+        GroupsView now = of(screening);
+        Map<UUID, Optional<Focus>> stood = before.everybody().collect(Collectors.toMap(Member::athlete, Groups::focus));
+        return Optional.of(new Flow(
+                before.screening(),
+                now.screening(),
+                now.everybody()
+                        .filter(m -> stood.containsKey(m.athlete()))
+                        .map(m -> new Move(
+                                m.athlete(), m.name(), stood.getOrDefault(m.athlete(), Optional.empty()), focus(m)))
+                        .toList()));
+    }
+
+    private static Optional<Focus> focus(Member member) {
+        return member.place().map(Proposal.Place::focus);
     }
 
     private Group group(Focus focus, List<Member> members) {
@@ -415,7 +454,7 @@ public class Groups {
     }
 
     private static Member find(GroupsView view, UUID athlete) {
-        return Stream.concat(view.placed(), view.open().stream())
+        return view.everybody()
                 .filter(m -> m.athlete().equals(athlete))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));

@@ -179,4 +179,26 @@ class FormationsTest extends ServerTest {
                 .allMatch(n -> n == 0);
         assertThat(lead.get(path + "/formation").ok().body().has("formation")).isFalse();
     }
+
+    /** Two screenings of one roster: four were ready for load, one of whom is not any more. */
+    @Test
+    void how_a_roster_has_moved_since_the_screening_before_is_told() {
+        assertThat(lead.get(path + "/groups/flow").ok().body().has("flow")).isFalse();
+        String next = lead.post(
+                        "/api/screenings",
+                        "{\"team\":\"%s\",\"name\":\"Later\",\"heldOn\":\"2027-03-01\",\"protocol\":\"standard-floor\",\"protocolVersion\":1}"
+                                .formatted(hall.team()))
+                .ok()
+                .text("/id");
+        squat(lead, next, hall.athletes().get(0));
+        squat(lead, next, hall.athletes().get(1), "arch LEFT SEVERE", "arch RIGHT SEVERE");
+        JsonNode flow =
+                lead.get("/api/screenings/" + next + "/groups/flow").ok().body().get("flow");
+        assertThat(flow.at("/before/id").stringValue()).isEqualTo(hall.screening());
+        assertThat(flow.get("moves")
+                        .valueStream()
+                        .map(m -> m.path("from").asString("-") + " "
+                                + m.path("to").asString("-")))
+                .containsExactlyInAnyOrder("LOAD LOAD", "LOAD FOOT", "LOAD -", "LOAD -", "PROTECT -");
+    }
 }
