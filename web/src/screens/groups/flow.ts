@@ -35,8 +35,8 @@ export function drawn(moves: Schemas['GroupsMove'][], order: Focus[]): Drawn {
   const ats: At[] = [...order, 'OPEN'];
   const ways = moves.map((move) => ({
     name: move.name,
-    from: (move.from ?? 'OPEN'),
-    to: (move.to ?? 'OPEN'),
+    from: move.from ?? 'OPEN',
+    to: move.to ?? 'OPEN',
   }));
   const left = stacked(ats, (at) => ways.filter((w) => w.from === at).length);
   const right = stacked(ats, (at) => ways.filter((w) => w.to === at).length);
