@@ -32,6 +32,11 @@ export const limits = {
       "maxItems": 600
     }
   },
+  "FormationControllerSeatSent": {
+    "rung": {
+      "maxLength": 60
+    }
+  },
   "FormationControllerWeighSent": {
     "athletes": {
       "maxItems": 600

@@ -2142,13 +2142,18 @@ export interface components {
             wishes: components["schemas"]["FormationsWishes"];
         };
         FormationControllerGroupSent: {
-            members: components["schemas"]["FormationsSeat"][];
+            members: components["schemas"]["FormationControllerSeatSent"][];
             offer: components["schemas"]["Offer"];
             place?: string;
             supervisor?: string;
         };
         FormationControllerLastFormation: {
             formation?: components["schemas"]["FormationsFormationView"];
+        };
+        FormationControllerSeatSent: {
+            /** Format: uuid */
+            athlete: string;
+            rung: string;
         };
         FormationControllerWeighSent: {
             athletes: string[];
@@ -2173,6 +2178,7 @@ export interface components {
         FormationsSeat: {
             /** Format: uuid */
             athlete: string;
+            earned: boolean;
             rung: string;
         };
         FormationsWeighedAthlete: {

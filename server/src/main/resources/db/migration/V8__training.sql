@@ -27,6 +27,8 @@ create table formation_member (
   athlete_id uuid not null references athlete on delete cascade,
   place integer not null,
   rung varchar(60) not null,
+  -- training has shown that the athlete stands there, whatever the screen could show
+  earned boolean not null,
   primary key (formation_id, athlete_id)
 );
 create index formation_member_athlete on formation_member (athlete_id);

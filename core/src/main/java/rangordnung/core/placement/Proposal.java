@@ -62,6 +62,29 @@ public sealed interface Proposal {
             return new Place(focus, rung);
         }
 
+        /** The same on another rung of its focus, where training has shown more than the screen could. */
+        public Placed at(String earned) {
+            return new Placed(
+                    focus,
+                    Optional.of(earned),
+                    link,
+                    told,
+                    next,
+                    side,
+                    rungs,
+                    aids,
+                    depth,
+                    lasting,
+                    pains,
+                    reasons,
+                    second,
+                    chances,
+                    movers,
+                    borderline,
+                    bounds,
+                    sizes);
+        }
+
         /** The same with what would move the athlete. */
         Placed with(List<Mover> would, boolean decidedByOneMark) {
             return new Placed(

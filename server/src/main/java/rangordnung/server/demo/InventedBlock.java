@@ -69,7 +69,7 @@ class InventedBlock {
                             .get(saved.size() < 4 ? 0 : 1)
                             .role()),
                     group.members().stream()
-                            .map(m -> new Formations.Seat(m.athlete(), m.rung()))
+                            .map(m -> new Formations.Seat(m.athlete(), m.rung(), false))
                             .toList()));
         }
         formations.save(

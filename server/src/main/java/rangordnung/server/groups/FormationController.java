@@ -49,12 +49,20 @@ class FormationController {
             @NotNull Offer offer,
             Optional<@Size(max = 60) String> place,
             Optional<@Size(max = 60) String> supervisor,
-            @NotNull @Size(min = 1, max = Inventory.MOST_ATHLETES) List<Formations.Seat> members) {
+            @NotNull @Size(min = 1, max = Inventory.MOST_ATHLETES) List<@Valid SeatSent> members) {
 
         Formations.FormedGroup group() {
-            return new Formations.FormedGroup(offer, place, supervisor, members);
+            return new Formations.FormedGroup(
+                    offer,
+                    place,
+                    supervisor,
+                    members.stream()
+                            .map(m -> new Formations.Seat(m.athlete(), m.rung(), false))
+                            .toList());
         }
     }
+
+    record SeatSent(@NotNull UUID athlete, @NotNull @Size(max = 60) String rung) {}
 
     /** @param formation empty before any was saved */
     record LastFormation(Optional<Formations.FormationView> formation) {}

@@ -33,15 +33,17 @@ class FormationMember {
     private int group;
 
     private String rung;
+    private boolean earned;
 
     @SuppressWarnings("NullAway.Init")
     protected FormationMember() {}
 
-    FormationMember(UUID formation, UUID athlete, int group, String rung) {
+    FormationMember(UUID formation, UUID athlete, int group, String rung, boolean earned) {
         this.formation = formation;
         this.athlete = athlete;
         this.group = group;
         this.rung = rung;
+        this.earned = earned;
     }
 
     UUID athlete() {
@@ -54,5 +56,9 @@ class FormationMember {
 
     String rung() {
         return rung;
+    }
+
+    boolean earned() {
+        return earned;
     }
 }

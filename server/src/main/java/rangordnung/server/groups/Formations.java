@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -22,6 +23,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Words;
 import rangordnung.core.kit.Inventory;
+import rangordnung.core.ladder.Focus;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.placement.Assignment;
 import rangordnung.core.placement.Changes;
@@ -101,8 +103,17 @@ public class Formations {
             List<List<UUID>> apart,
             List<Integer> ages) {}
 
-    /** An athlete in a group, on a rung. */
-    public record Seat(UUID athlete, String rung) {}
+    /**
+     * An athlete in a group, on a rung.
+     *
+     * @param earned whether training has shown that the athlete stands there, whatever the screen could show
+     */
+    public record Seat(UUID athlete, String rung, boolean earned) {
+
+        Proposal.Place place(Focus focus) {
+            return new Proposal.Place(focus, Optional.of(rung));
+        }
+    }
 
     /**
      * A group as it is kept.
@@ -180,19 +191,40 @@ public class Formations {
     private List<Assignment.Candidate> candidates(UUID screening) {
         Groups.GroupsView now = groups.of(screening);
         Map<UUID, Integer> ages = ages(now);
-        Map<UUID, Proposal.Place> saved =
-                last(screening).map(Formations::places).orElse(Map.of());
+        Map<UUID, Saved> saved = last(screening).map(Formations::saved).orElse(Map.of());
         return now.placed()
                 .flatMap(m -> m.proposal() instanceof Proposal.Placed placed
-                        ? Stream.of(new Assignment.Candidate(
-                                m.athlete(),
+                        ? Stream.of(candidate(
+                                m,
                                 placed,
-                                placedBy(m, Groups.Kind.LOCK),
-                                placedBy(m, Groups.Kind.MOVE).or(() -> Optional.ofNullable(saved.get(m.athlete()))),
+                                Optional.ofNullable(saved.get(m.athlete())),
                                 Optional.ofNullable(ages.get(m.athlete()))))
                         : Stream.empty())
                 .sorted(Comparator.comparing(Assignment.Candidate::athlete))
                 .toList();
+    }
+
+    /** What was earned in training counts as the athlete's own rung; else re-forming would take it back. */
+    private static Assignment.Candidate candidate(
+            Groups.Member member, Proposal.Placed placed, Optional<Saved> saved, Optional<Integer> age) {
+        return new Assignment.Candidate(
+                member.athlete(),
+                saved.filter(s -> s.seat().earned() && s.focus() == placed.focus())
+                        .map(s -> placed.at(s.seat().rung()))
+                        .orElse(placed),
+                placedBy(member, Groups.Kind.LOCK),
+                placedBy(member, Groups.Kind.MOVE)
+                        .or(() -> saved.map(s -> s.seat().place(s.focus()))),
+                age);
+    }
+
+    /** Somebody's seat in the groups that were saved last. */
+    private record Saved(Focus focus, Seat seat) {}
+
+    private static Map<UUID, Saved> saved(FormationView formation) {
+        return formation.groups().stream()
+                .flatMap(g -> g.members().stream().map(s -> new Saved(g.offer().focus(), s)))
+                .collect(Collectors.toMap(s -> s.seat().athlete(), Function.identity()));
     }
 
     private Map<UUID, Integer> ages(Groups.GroupsView now) {
@@ -205,14 +237,6 @@ public class Formations {
     /** Where a decision of a kind holds somebody. */
     private static Optional<Proposal.Place> placedBy(Groups.Member member, Groups.Kind kind) {
         return member.decision().filter(d -> d.kind() == kind).flatMap(d -> member.place());
-    }
-
-    private static Map<UUID, Proposal.Place> places(FormationView formation) {
-        return formation.groups().stream()
-                .flatMap(g -> g.members().stream()
-                        .map(m -> Map.entry(
-                                m.athlete(), new Proposal.Place(g.offer().focus(), Optional.of(m.rung())))))
-                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }
 
     /** The groups of a screening that were saved last. */
@@ -231,7 +255,7 @@ public class Formations {
         Map<Integer, List<Seat>> members = rows.members(row.id()).stream()
                 .collect(Collectors.groupingBy(
                         FormationMember::group,
-                        Collectors.mapping(m -> new Seat(m.athlete(), m.rung()), Collectors.toList())));
+                        Collectors.mapping(m -> new Seat(m.athlete(), m.rung(), m.earned()), Collectors.toList())));
         return new FormationView(
                 row.id(),
                 body.wishes(),
@@ -263,7 +287,30 @@ public class Formations {
      */
     public FormationView save(
             UUID screening, UUID id, Wishes wishes, List<FormedGroup> formed, String reason, Optional<UUID> basedOn) {
-        return save(screening, id, wishes, formed, reason, false, basedOn);
+        Map<UUID, Saved> before = lastOf(screening).map(Formations::saved).orElse(Map.of());
+        return save(
+                screening,
+                id,
+                wishes,
+                formed.stream().map(g -> carried(g, before)).toList(),
+                reason,
+                false,
+                basedOn);
+    }
+
+    /** Whoever stays on a rung that was earned has it still. */
+    private static FormedGroup carried(FormedGroup group, Map<UUID, Saved> before) {
+        return with(
+                group,
+                group.members().stream()
+                        .map(s -> Optional.ofNullable(before.get(s.athlete()))
+                                .filter(b -> b.seat().earned()
+                                        && b.seat()
+                                                .place(b.focus())
+                                                .equals(s.place(group.offer().focus())))
+                                .map(Saved::seat)
+                                .orElse(s))
+                        .toList());
     }
 
     /**
@@ -288,7 +335,9 @@ public class Formations {
         Ladders.Ladder ladder =
                 protocols.ladders().ladderOf(group.offer().focus()).orElseThrow();
         List<Seat> members = group.members().stream()
-                .map(s -> new Seat(s.athlete(), step(ladder, s.rung(), rungs.getOrDefault(s.athlete(), s.rung()))))
+                .map(s -> rungs.containsKey(s.athlete())
+                        ? new Seat(s.athlete(), step(ladder, s.rung(), rungs.get(s.athlete())), true)
+                        : s)
                 .toList();
         IntSummaryStatistics trained = Stream.concat(
                         group.offer().rungs().stream(), members.stream().map(Seat::rung))
@@ -343,7 +392,9 @@ public class Formations {
         entities.flush();
         for (int g = 0; g < formed.size(); g++) {
             int at = g;
-            formed.get(g).members().forEach(m -> entities.persist(new FormationMember(id, m.athlete(), at, m.rung())));
+            formed.get(g)
+                    .members()
+                    .forEach(m -> entities.persist(new FormationMember(id, m.athlete(), at, m.rung(), m.earned())));
         }
         entities.flush();
         return view(row);
@@ -354,7 +405,7 @@ public class Formations {
         Map<UUID, Proposal.Place> places = new LinkedHashMap<>();
         for (FormedGroup group : formed) {
             for (Seat seat : group.members()) {
-                Proposal.Place place = new Proposal.Place(group.offer().focus(), Optional.of(seat.rung()));
+                Proposal.Place place = seat.place(group.offer().focus());
                 if (places.put(seat.athlete(), place) != null) {
                     throw Problem.invalid(Code.ATHLETE_TWICE, "An athlete stands in two groups.", "groups");
                 }

@@ -213,6 +213,19 @@ class TrainingTest extends ServerTest {
         assertThat(promotion().at("/proposed/because").stringValue()).isEqualTo("TOO_FEW_LOOKS");
         assertThat(lead.get(path + "/decisions?athlete=" + hall.athlete()).ok().text("/0/reason"))
                 .isEqualTo("Promotion");
+        assertThat(lead.post(
+                                path + "/groups/formed?round=0",
+                                "{\"groups\":2,\"smallest\":1,\"largest\":4,\"rungs\":1,\"together\":[],\"apart\":[],\"ages\":[]}")
+                        .ok()
+                        .body()
+                        .get("groups")
+                        .valueStream()
+                        .flatMap(g -> g.get("members").valueStream())
+                        .filter(m -> m.get("athlete").stringValue().equals(hall.athlete()))
+                        .map(m -> m.get("rung").stringValue() + " "
+                                + m.get("cost").doubleValue()))
+                .as("groups that are formed anew take nothing back")
+                .containsExactly("goblet-squat 0.0");
         assertThat(lead.get(path + "/formation").ok().body().at("/formation/groups/0/offer/rungs"))
                 .hasSize(2);
     }
