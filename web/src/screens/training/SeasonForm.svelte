@@ -8,6 +8,8 @@
     changed: () => void;
   }
   let { season = $bindable(), changed }: Props = $props();
+  const ENDS = ['from', 'to'] as const;
+  type End = (typeof ENDS)[number];
   const MOST_WEEKS = 12;
   const MOST_SLOTS = 7;
 
@@ -29,6 +31,23 @@
       changed();
     }}>×</button
   >
+{/snippet}
+
+{#snippet ends(
+  type: 'time' | 'date',
+  value: (end: End) => string,
+  set: (end: End, value: string) => void,
+)}
+  {#each ENDS as end (end)}
+    <input
+      class="input h-12 w-full"
+      {type}
+      required
+      aria-label={end === 'from' ? m.form_from() : m.form_to()}
+      value={value(end)}
+      onchange={(e) => put(e, (v) => set(end, v))}
+    />
+  {/each}
 {/snippet}
 
 <div class="grid content-start gap-4">
@@ -68,16 +87,11 @@
         >
           {#each weekdays as [day, name] (day)}<option value={day}>{name}</option>{/each}
         </select>
-        {#each ['from', 'to'] as const as end (end)}
-          <input
-            class="input h-12 w-full"
-            type="time"
-            required
-            aria-label={end === 'from' ? m.form_from() : m.form_to()}
-            value={slot[end].slice(0, 5)}
-            onchange={(e) => put(e, (v) => (slot[end] = `${v}:00`))}
-          />
-        {/each}
+        {@render ends(
+          'time',
+          (end) => slot[end].slice(0, 5),
+          (end, v) => (slot[end] = `${v}:00`),
+        )}
         {#if season.slots.length > 1}
           {@render remove(m.training_remove(), () => season.slots.splice(s, 1))}
         {/if}
@@ -109,16 +123,11 @@
           onchange={(e) => put(e, (v) => (holiday.name = v))}
         />
         {@render remove(m.training_remove(), () => season.holidays.splice(h, 1))}
-        {#each ['from', 'to'] as const as end (end)}
-          <input
-            class="input h-12 w-full"
-            type="date"
-            required
-            aria-label={end === 'from' ? m.form_from() : m.form_to()}
-            value={holiday[end]}
-            onchange={(e) => put(e, (v) => (holiday[end] = v))}
-          />
-        {/each}
+        {@render ends(
+          'date',
+          (end) => holiday[end],
+          (end, v) => (holiday[end] = v),
+        )}
       </div>
     {/each}
     <button

@@ -19,7 +19,9 @@ import rangordnung.core.Words;
  */
 public record Inventory(List<Piece> pieces, List<Place> places, List<Supervisor> supervisors, boolean spotter) {
 
+    /** Most lines of a list, pieces of a kind, groups and athletes at once (house conventions). */
     public static final int MOST_LINES = 200;
+
     public static final int MOST_PIECES = 500;
     public static final int MOST_GROUPS = 24;
     public static final int MOST_ATHLETES = 600;

@@ -51,6 +51,7 @@ public class Formations {
      */
     private static final List<Double> ROUNDS = List.of(0.5, 3.0, 12.0);
 
+    /** Of each question about one change (house convention). */
     private static final double EFFORT_OF_CHANGES = 0.5;
 
     private final Groups groups;

@@ -104,9 +104,13 @@ public class Promotions {
     /** Everybody of the last block who still has a place. */
     @Transactional(readOnly = true)
     public PromotionsView of(UUID screening) {
+        return of(screening, blocks.lastOf(screening));
+    }
+
+    /** The same where the last block of the screening has been read already. */
+    PromotionsView of(UUID screening, Optional<Blocks.BlockView> block) {
         Screenings.ScreeningView view = screenings.visible(screening);
         Groups.GroupsView now = groups.of(screening);
-        Optional<Blocks.BlockView> block = blocks.lastOf(screening);
         Optional<Formations.FormationView> formation = formations.lastOf(screening);
         if (block.isEmpty() || formation.isEmpty()) {
             return new PromotionsView(view, List.of(), List.of(), now.latest());

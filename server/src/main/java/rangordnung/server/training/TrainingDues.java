@@ -63,7 +63,7 @@ public class TrainingDues {
     private TrainingDue due(Blocks.BlockView view, boolean lead) {
         Block block = view.plan().block();
         List<Promotion.Verdict> verdicts = lead
-                ? promotions.of(view.screening()).athletes().stream()
+                ? promotions.of(view.screening(), Optional.of(view)).athletes().stream()
                         .map(a -> a.proposed().verdict())
                         .toList()
                 : List.of();

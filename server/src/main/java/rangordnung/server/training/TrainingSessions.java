@@ -191,29 +191,32 @@ public class TrainingSessions {
                 PainReport.Sign.stopping());
     }
 
+    /** A fact with the day on which it was told. */
+    private record Told(LocalDate day, TrainingFact fact) {}
+
     private SessionAthlete athlete(
             Block.Prescription prescription,
             Rosters.Member member,
             int session,
-            List<TrainingFactRow> facts,
+            List<TrainingFactRow> rows,
             Rules rules) {
+        List<Told> told = rows.stream()
+                .map(row -> new Told(
+                        LocalDate.ofInstant(row.deviceAt(), ZoneOffset.UTC), json.read(row.body(), TrainingFact.class)))
+                .toList();
         return new SessionAthlete(
                 prescription,
                 member.name().shortened(),
-                SessionRecord.of(session, facts.stream().map(this::fact).toList()),
-                held(member, facts, rules));
-    }
-
-    private TrainingFact fact(TrainingFactRow row) {
-        return json.read(row.body(), TrainingFact.class);
+                SessionRecord.of(session, told.stream().map(Told::fact).toList()),
+                held(member, told, rules));
     }
 
     /** The last day on which pain stopped a session, unless somebody has cleared the athlete since. */
-    private Optional<LocalDate> held(Rosters.Member member, List<TrainingFactRow> facts, Rules rules) {
-        return facts.stream()
-                .filter(row -> fact(row) instanceof TrainingFact.Hurt hurt
+    private static Optional<LocalDate> held(Rosters.Member member, List<Told> told, Rules rules) {
+        return told.stream()
+                .filter(t -> t.fact() instanceof TrainingFact.Hurt hurt
                         && StopRules.action(hurt.report(), rules) == StopRules.Consequence.STOP)
-                .map(row -> LocalDate.ofInstant(row.deviceAt(), ZoneOffset.UTC))
+                .map(Told::day)
                 .reduce((a, b) -> b)
                 .filter(day -> member.clearance() != Clearance.CLEARED
                         || member.clearedOn().filter(on -> !on.isBefore(day)).isEmpty());
