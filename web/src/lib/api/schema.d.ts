@@ -1692,6 +1692,29 @@ export interface components {
             /** @enum {string} */
             position: "NONE" | "GOBLET" | "FRONT" | "BACK_HIGH" | "BACK_LOW" | "SHOULDERS";
         };
+        Course: {
+            changes: components["schemas"]["SidedOptionalChange"];
+            criterion: string;
+            points: components["schemas"]["CoursePoint"][];
+            sided: boolean;
+            test: string;
+        };
+        CoursePoint: {
+            alike: boolean;
+            grades: components["schemas"]["SidedOptionalCourseSeen"];
+            /** Format: int32 */
+            screen: number;
+        };
+        CourseSeen: {
+            /** @enum {string} */
+            grade: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            value: number;
+        };
         Criterion: {
             anchors: components["schemas"]["Anchor"][];
             /** @enum {string} */
@@ -1816,7 +1839,7 @@ export interface components {
             /** @enum {string} */
             size?: "HEEL_PLATE" | "BOX_BELOW_KNEE" | "REAR_FOOT_BOX" | "RACK_MID_DELTOID";
         };
-        Fact: components["schemas"]["FactMeasured"] | components["schemas"]["FactStanceChosen"] | components["schemas"]["FactBodyMeasured"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCueTried"] | components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"];
+        Fact: components["schemas"]["FactStanceChosen"] | components["schemas"]["FactBodyMeasured"] | components["schemas"]["FactMeasured"] | components["schemas"]["FactMarked"] | components["schemas"]["FactCueTried"] | components["schemas"]["FactAttended"] | components["schemas"]["FactAsked"] | components["schemas"]["FactLegMeasured"] | components["schemas"]["FactTrialOpened"] | components["schemas"]["FactCouldNotTell"] | components["schemas"]["FactViewClosed"] | components["schemas"]["FactTrialFlagged"] | components["schemas"]["FactPainReported"] | components["schemas"]["FactWithdrawn"] | components["schemas"]["FactRemoved"];
         FactAsked: {
             cleared: boolean;
             film: boolean;
@@ -3421,6 +3444,7 @@ export interface components {
             change?: components["schemas"]["Change"];
             /** @enum {string} */
             clearance: "NOT_ASKED" | "CLEARED" | "NOT_CLEARED";
+            courses: components["schemas"]["Course"][];
             history: components["schemas"]["ResultControllerHistoryPoint"][];
             incident?: string;
             index: components["schemas"]["MovementIndex"];
@@ -3876,6 +3900,10 @@ export interface components {
         SidedOptionalChange: {
             left?: components["schemas"]["Change"];
             right?: components["schemas"]["Change"];
+        };
+        SidedOptionalCourseSeen: {
+            left?: components["schemas"]["CourseSeen"];
+            right?: components["schemas"]["CourseSeen"];
         };
         SidedOptionalDouble: {
             /** Format: double */

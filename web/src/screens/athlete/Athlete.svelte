@@ -25,6 +25,7 @@
   } from '../../lib/words/judgement';
   import { originOf } from '../../lib/words/origin';
   import { day, decimal, integer, moment, quoted, say } from '../../lib/words/words';
+  import Courses from './Courses.svelte';
   import FindingCell from './FindingCell.svelte';
   import Links from './Links.svelte';
   import Personal from './Personal.svelte';
@@ -67,6 +68,9 @@
     );
   }
   onMount(() => outbox.onDelivered(() => void athlete.load()));
+
+  /** Points to either side that a change of the index is drawn on (house convention). */
+  const CHANGE = 50;
 
   type Test = Schemas['ResultControllerTestView'];
 
@@ -222,6 +226,12 @@
               </table>
             </section>
           {/each}
+          <Courses
+            courses={data.courses}
+            history={data.history}
+            protocol={data.protocol}
+            names={data.names}
+          />
         </div>
 
         <div class="grid content-start gap-8">
@@ -276,6 +286,14 @@
                   mdc: decimal(data.change.detectable),
                 })}
               </p>
+              <Interval
+                value={data.change.difference}
+                low={Math.max(-CHANGE, data.change.low)}
+                high={Math.min(CHANGE, data.change.high)}
+                from={-CHANGE}
+                to={CHANGE}
+                edges={[0]}
+              />
             {/if}
             {#if data.history.length > 1}
               <ol class="mt-3 text-sm">

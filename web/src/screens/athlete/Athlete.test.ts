@@ -57,6 +57,52 @@ describe('an athlete’s page', () => {
     expect(screen.getByText('Knee to armpit, right: reaches it.')).toBeVisible();
   });
 
+  it('draws each criterion and side over the dates, and compares only what was done alike', async () => {
+    const seen = (grade: Schemas['CourseSeen']['grade'], value: number) => ({
+      grade,
+      value,
+      low: Math.max(0, value - 0.8),
+      high: Math.min(3, value + 0.8),
+    });
+    const course = (criterion: string, over: Partial<Schemas['Course']>): Schemas['Course'] => ({
+      test: 'overhead-squat',
+      criterion,
+      sided: true,
+      points: [
+        { screen: 0, alike: true, grades: { left: seen('SEVERE', 3), right: seen('NONE', 0) } },
+        { screen: 1, alike: true, grades: { left: seen('SLIGHT', 1) } },
+      ],
+      changes: {
+        left: { difference: -0.67, detectable: 0.46, low: -1, high: -0.3, verdict: 'IMPROVED' },
+      },
+      ...over,
+    });
+    const none = { left: seen('NONE', 0), right: seen('NONE', 0) };
+    const index = result.index;
+    await shown({
+      history: ['2026-09-14', '2026-11-09'].map((heldOn, i) => ({
+        screening: String(i),
+        name: 'S',
+        heldOn,
+        index,
+      })),
+      courses: [
+        course('knee-line', {}),
+        course('arch', {
+          points: [0, 1].map((screen) => ({ screen, alike: true, grades: none })),
+          changes: {},
+        }),
+      ],
+    });
+    const courses = screen.getByTestId('courses');
+    expect(
+      screen.getByRole('img', { name: /^Knee line left: .*2026 severe; .*2026 slight$/ }),
+    ).toBeVisible();
+    expect(courses).toHaveTextContent(/left\s+improved/);
+    expect(courses).toHaveTextContent(/right\s+nothing alike to compare with/);
+    expect(courses).toHaveTextContent('Nothing seen each time: Arch');
+  });
+
   it('keeps a stance that was chosen; a field left empty is computed again', async () => {
     const put = vi.spyOn(outbox, 'put').mockReturnValue(undefined);
     const user = userEvent.setup();

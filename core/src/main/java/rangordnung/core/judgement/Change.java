@@ -22,7 +22,7 @@ public record Change(double difference, double detectable, double low, double hi
     }
 
     /** Normal quantile of a 90 % interval. */
-    private static final double NINETY = 1.645;
+    static final double NINETY = 1.645;
 
     /**
      * The change from one estimate to a later one of the same measure, side and conditions.

@@ -75,6 +75,21 @@ public sealed interface MovementIndex {
         if (!mainFaultsSeen(tests, parts)) {
             return new Unknown(Reason.MAIN_FAULT_UNSEEN, completeness);
         }
+        Estimate figure = figure(parts);
+        double value = Math.round(10 * figure.value()) / 10.0;
+        double sem = figure.sem();
+        double reach = rules.coverage().value() * sem;
+        return new Known(
+                value,
+                sem,
+                Math.max(0, value - reach),
+                Math.min(100, value + reach),
+                completeness,
+                List.of(rules.minimumCompleteness(), rules.gradedMarkSem(), rules.coverage()));
+    }
+
+    /** The index of some places, with its noise. */
+    private static Estimate figure(List<Part> parts) {
         double weights = 0;
         double squares = 0;
         double variance = 0;
@@ -87,20 +102,43 @@ public sealed interface MovementIndex {
         }
         double mean = squares / weights;
         double noise = Math.sqrt(variance) / weights;
-        double value = Math.round(1000 * (1 - Math.sqrt(mean))) / 10.0;
-        double sem = 100 * (Math.sqrt(mean + noise) - Math.sqrt(mean));
-        double reach = rules.coverage().value() * sem;
-        return new Known(
-                value,
-                sem,
-                Math.max(0, value - reach),
-                Math.min(100, value + reach),
-                completeness,
-                List.of(rules.minimumCompleteness(), rules.gradedMarkSem(), rules.coverage()));
+        return new Estimate(100 * (1 - Math.sqrt(mean)), 100 * (Math.sqrt(mean + noise) - Math.sqrt(mean)));
+    }
+
+    /**
+     * The change of the index from one screen to a later one, over the places that both have seen under the same conditions;
+     * empty where they are less than an index needs.
+     */
+    static Optional<Change> change(List<TestResult> before, List<TestResult> now, Rules rules) {
+        List<TestResult> alike = now.stream()
+                .filter(n -> before.stream().anyMatch(b -> b.alike(n)))
+                .toList();
+        List<Part> then = parts(before);
+        List<Part> both = parts(alike).stream()
+                .filter(p -> then.stream().anyMatch(p::samePlace))
+                .toList();
+        double seen = both.stream().mapToDouble(Part::weight).sum();
+        double all = now.stream()
+                .mapToDouble(t -> t.test().weight().value() * t.weight())
+                .sum();
+        if (100 * seen < rules.minimumCompleteness().value() * all || !mainFaultsSeen(now, both)) {
+            return Optional.empty();
+        }
+        List<Part> earlier =
+                then.stream().filter(p -> both.stream().anyMatch(p::samePlace)).toList();
+        return Optional.of(
+                Change.between(figure(earlier), figure(both), rules.coverage().value(), WORTHWHILE, true));
     }
 
     /** A place that counts in the index: a criterion on one side, or on the whole body. */
-    record Part(TestResult test, CriterionResult result, Optional<Side> side, double weight, Finding.Graded graded) {}
+    record Part(TestResult test, CriterionResult result, Optional<Side> side, double weight, Finding.Graded graded) {
+
+        private boolean samePlace(Part other) {
+            return test.test().id().equals(other.test.test().id())
+                    && result.criterion().id().equals(other.result.criterion().id())
+                    && side.equals(other.side);
+        }
+    }
 
     /** Every assessable place of the counting tests. */
     static List<Part> parts(List<TestResult> tests) {

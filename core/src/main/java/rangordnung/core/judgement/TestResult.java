@@ -92,6 +92,15 @@ public record TestResult(
                 .map(right -> new Estimate(left.value(), Math.max(left.sem(), right.sem())))));
     }
 
+    /** Whether both are the same test, done under the same conditions. */
+    boolean alike(TestResult other) {
+        return test.id().equals(other.test.id())
+                && trial.flatMap(mine -> other.trial().filter(theirs -> mine.conditions()
+                                .differences(theirs.conditions())
+                                .isEmpty()))
+                        .isPresent();
+    }
+
     /** Weight of all criteria. */
     double weight() {
         return criteria.stream()

@@ -19,6 +19,7 @@ import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.body.TrainingStance;
 import rangordnung.core.judgement.Change;
+import rangordnung.core.judgement.Course;
 import rangordnung.core.judgement.CriterionResult;
 import rangordnung.core.judgement.Estimate;
 import rangordnung.core.judgement.Finding;
@@ -35,8 +36,8 @@ import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
-import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Rules;
 import rangordnung.core.record.Attendance;
 import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
@@ -172,6 +173,7 @@ class ResultController {
             Optional<TrainingStance> stance,
             Optional<Proposal.Size> rearFootBox,
             List<HistoryPoint> history,
+            List<Course> courses,
             LinkReport links,
             Proposal proposal) {}
 
@@ -311,7 +313,7 @@ class ResultController {
         List<ScreenResult> before = new ArrayList<>(history.subList(0, history.size() - 1));
         Collections.reverse(before);
         var protocol = protocols.get(screening.protocol(), screening.protocolVersion());
-        double coverage = protocol.rules().coverage().value();
+        List<Course> courses = Course.of(history, protocol.rules());
         List<HistoryPoint> points = new ArrayList<>();
         for (int i = 0; i < history.size(); i++) {
             points.add(new HistoryPoint(
@@ -320,7 +322,6 @@ class ResultController {
                     screened.get(i).heldOn(),
                     history.get(i).index()));
         }
-        points.sort(Comparator.comparing(HistoryPoint::heldOn));
         Placer placer = results.placer(protocol);
         Results.Proposed proposed =
                 results.proposed(placer, new Results.Screen(screening, protocol, List.of(here)), here, history);
@@ -337,46 +338,42 @@ class ResultController {
                 now.stopped(),
                 links.refers(now, member.clearance()),
                 now.index(),
-                change(before, now.index(), coverage),
-                now.tests().stream().map(t -> test(t, before, coverage)).toList(),
+                change(before, now, protocol.rules()),
+                now.tests().stream().map(t -> test(t, courses)).toList(),
                 now.personal(),
                 KnownBody.build(now.body(), member.stature())
                         .map(build -> TrainingStance.of(build, now.personal().own())),
                 placer.rearFootBox(now, member.profile()),
                 points,
+                history.size() > 1 ? courses : List.of(),
                 links.report(now),
                 proposed.proposal());
     }
 
     /** The change since the last screening that gave an index; whoever missed a date is held against the one before it. */
-    private static Optional<Change> change(List<ScreenResult> before, MovementIndex now, double coverage) {
+    private static Optional<Change> change(List<ScreenResult> before, ScreenResult now, Rules rules) {
         return before.stream()
-                .flatMap(b -> b.index() instanceof MovementIndex.Known known ? Stream.of(known) : Stream.empty())
+                .filter(b -> b.index() instanceof MovementIndex.Known)
                 .findFirst()
-                .flatMap(b -> now instanceof MovementIndex.Known n
-                        ? Optional.of(
-                                Change.between(b.estimate(), n.estimate(), coverage, MovementIndex.WORTHWHILE, true))
-                        : Optional.empty());
+                .filter(b -> now.index() instanceof MovementIndex.Known)
+                .flatMap(b -> MovementIndex.change(b.tests(), now.tests(), rules));
     }
 
-    /** @param before earlier screenings, the last first; each test is held against the last time that it was done */
-    private static TestView test(TestResult test, List<ScreenResult> before, double coverage) {
-        Optional<TestResult> earlier = before.stream()
-                .flatMap(b -> b.tests().stream()
-                        .filter(t -> t.test().id().equals(test.test().id())
-                                && t.trial().isPresent()))
-                .findFirst();
+    private static TestView test(TestResult test, List<Course> courses) {
         List<CriterionView> criteria = test.criteria().stream()
                 .map(c -> new CriterionView(
                         c.criterion().id(),
                         c.findings(),
                         c.direction(),
-                        Sided.each(side -> change(
-                                earlier.filter(e -> comparable(e, test))
-                                        .flatMap(e -> e.criterion(c.criterion().id())),
-                                c,
-                                side,
-                                coverage)),
+                        test.trial()
+                                .flatMap(t -> courses.stream()
+                                        .filter(course -> course.test()
+                                                        .equals(test.test().id())
+                                                && course.criterion()
+                                                        .equals(c.criterion().id()))
+                                        .findFirst())
+                                .map(Course::changes)
+                                .orElse(Sided.both(Optional.empty())),
                         c.readings(),
                         c.told()))
                 .toList();
@@ -389,21 +386,5 @@ class ResultController {
                 test.worseSide(),
                 test.deviations(),
                 criteria);
-    }
-
-    /** Only what was done under the same conditions is compared. */
-    private static boolean comparable(TestResult before, TestResult now) {
-        return before.trial()
-                .flatMap(b -> now.trial()
-                        .map(n -> b.conditions().differences(n.conditions()).isEmpty()))
-                .orElse(false);
-    }
-
-    private static Optional<Change> change(
-            Optional<CriterionResult> before, CriterionResult now, Side side, double coverage) {
-        return before.flatMap(b -> b.findings().get(side).graded()).flatMap(b -> now.findings()
-                .get(side)
-                .graded()
-                .map(n -> Change.between(b.estimate(), n.estimate(), coverage, Grade.SLIGHT.deviation(), false)));
     }
 }
