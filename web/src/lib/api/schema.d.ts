@@ -372,6 +372,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings": {
         parameters: {
             query?: never;
@@ -3714,6 +3730,17 @@ export interface components {
             onlyOther: components["schemas"]["SchoolControllerOnly"][];
             other: components["schemas"]["ProtocolsProtocolLine"];
         };
+        SchoolControllerSeasonScreening: {
+            compared: components["schemas"]["SchoolControllerSchoolsView"];
+            screening: components["schemas"]["ScreeningsScreeningView"];
+        };
+        SchoolControllerSeasonView: {
+            /** Format: date */
+            from: string;
+            screenings: components["schemas"]["SchoolControllerSeasonScreening"][];
+            /** Format: date */
+            to: string;
+        };
         SchoolControllerStand: {
             /** Format: int32 */
             band?: number;
@@ -4893,6 +4920,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Protocol"];
+                };
+            };
+        };
+    };
+    season: {
+        parameters: {
+            query: {
+                protocol: string;
+                version: number;
+                from: string;
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolControllerSeasonView"];
                 };
             };
         };

@@ -9,6 +9,7 @@
   import { trouble } from '../../lib/words/trouble';
   import { say, viewName } from '../../lib/words/words';
   import Moved from './Moved.svelte';
+  import Season from './Season.svelte';
 
   let { params }: { params: { id: string } } = $props();
   type Line = Schemas['ProtocolsProtocolLine'];
@@ -127,6 +128,10 @@
             {#if adopted}<p class="mt-1" role="status">{m.schools_adopted()}</p>{/if}
           </section>
         </div>
+        {#key `${theirs.id}/${theirs.version}`}<Season
+            protocol={theirs}
+            until={screening.heldOn}
+          />{/key}
       {/if}
     {/snippet}
   </Loaded>

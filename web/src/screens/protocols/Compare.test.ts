@@ -47,6 +47,14 @@ async function compared() {
     '/battery': { questions: [{ id: 'depth', name: { en: 'Depth', de: 'Tiefe' } }] },
     '/protocols/deep-school/2': other,
     '/schools': view,
+    '/schools/season': {
+      from: '2026-08-01',
+      to: '2026-12-01',
+      screenings: [
+        { screening: board.screening, compared: view },
+        { screening: { ...board.screening, id: 's2' }, compared: { ...view, moved: [] } },
+      ],
+    },
     '/protocol': {},
   });
   render(Compare, { params: { id: board.screening.id } });
@@ -69,6 +77,16 @@ describe('two approaches to one screening', () => {
     expect(screen.getByText(/Only in .*, and so not compared/)).toHaveTextContent(
       say(mine.tests.at(-1)!.name),
     );
+    expect(sent.every((s) => s.method === 'GET')).toBe(true);
+  });
+
+  it('judge a whole season again, and rewrite nothing', async () => {
+    const { user, sent } = await compared();
+    await user.click(screen.getByRole('button', { name: 'Judge the season' }));
+    const season = screen.getByTestId('season');
+    expect(await within(season).findByText(/^In 2 screenings, 1 of 6 results/)).toBeVisible();
+    expect(within(season).getByText('1 of 3')).toBeVisible();
+    expect(within(season).getByText('0 of 3')).toBeVisible();
     expect(sent.every((s) => s.method === 'GET')).toBe(true);
   });
 

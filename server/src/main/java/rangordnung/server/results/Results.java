@@ -239,8 +239,7 @@ public class Results {
     }
 
     /** The same facts judged under another protocol; nothing of it is kept. */
-    public Screen under(UUID screening, Protocol protocol) {
-        Screenings.ScreeningView view = screenings.visible(screening);
+    public Screen under(Screenings.ScreeningView view, Protocol protocol) {
         List<Rosters.Member> members = rosters.members(view.team());
         return screen(view, protocol, members, anew(view, protocol, members));
     }

@@ -2,7 +2,9 @@ package rangordnung.server.results;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +29,8 @@ import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.TestDefinition;
 import rangordnung.core.protocol.Text;
+import rangordnung.server.platform.Code;
+import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.screening.Screenings;
 
@@ -65,6 +69,16 @@ class SchoolController {
             List<Only> onlyOne,
             List<Only> onlyOther) {}
 
+    /** A screening of a season, with whom the other protocol would move. */
+    record SeasonScreening(Screenings.ScreeningView screening, SchoolsView compared) {}
+
+    /**
+     * A season under another protocol.
+     *
+     * @param screenings of those days, the oldest first
+     */
+    record SeasonView(LocalDate from, LocalDate to, List<SeasonScreening> screenings) {}
+
     private final Screenings screenings;
     private final Results results;
     private final Protocols protocols;
@@ -78,25 +92,46 @@ class SchoolController {
     /** Two protocols on the same screening. */
     @GetMapping("/api/screenings/{id}/schools")
     SchoolsView compare(@PathVariable UUID id, @RequestParam String protocol, @RequestParam int version) {
-        return compare(id, protocols.get(protocol, version));
+        return compare(screenings.visible(id), protocols.get(protocol, version));
+    }
+
+    /** Every screening of some days under another protocol than its own; nothing is rewritten. */
+    @GetMapping("/api/schools/season")
+    SeasonView season(
+            @RequestParam String protocol,
+            @RequestParam int version,
+            @RequestParam LocalDate from,
+            @RequestParam LocalDate to) {
+        Protocol tried = protocols.get(protocol, version);
+        if (from.isAfter(to)) {
+            throw Problem.invalid(Code.CONTRADICTION, "The season ends before it begins. Choose a later end.", "to");
+        }
+        return new SeasonView(
+                from,
+                to,
+                screenings.visible().stream()
+                        .filter(s -> !s.heldOn().isBefore(from) && !s.heldOn().isAfter(to))
+                        .sorted(Comparator.comparing(Screenings.ScreeningView::heldOn))
+                        .map(s -> new SeasonScreening(s, compare(s, tried)))
+                        .toList());
     }
 
     /** What a changed protocol would move in a screening, before it is saved. */
     @PostMapping("/api/protocols/preview")
     SchoolsView preview(@Valid @RequestBody Draft draft) {
-        return compare(draft.screening(), protocols.battery().dressed(draft.protocol()));
+        return compare(
+                screenings.visible(draft.screening()), protocols.battery().dressed(draft.protocol()));
     }
 
-    private SchoolsView compare(UUID screening, Protocol tried) {
-        Screenings.ScreeningView view = screenings.visible(screening);
+    private SchoolsView compare(Screenings.ScreeningView view, Protocol tried) {
         Protocol now = protocols.get(view.protocol(), view.protocolVersion());
         Optional<Protocol> shared = now.sharedWith(tried);
         Optional<Protocol> sharedTried = tried.sharedWith(now);
         if (shared.isEmpty() || sharedTried.isEmpty()) {
             return new SchoolsView(line(now), line(tried), 0, List.of(), only(now, tried), only(tried, now));
         }
-        Results.Screen one = results.under(screening, shared.get());
-        Results.Screen other = results.under(screening, sharedTried.get());
+        Results.Screen one = results.under(view, shared.get());
+        Results.Screen other = results.under(view, sharedTried.get());
         return new SchoolsView(
                 line(now), line(tried), one.athletes().size(), moved(one, other), only(now, tried), only(tried, now));
     }

@@ -83,6 +83,36 @@ class SchoolsTest extends ServerTest {
                 .problem(404, "not-found");
     }
 
+    /** Every screening of those days, each against its own protocol; nothing of it is kept. */
+    @Test
+    void a_whole_season_is_judged_again_and_nothing_is_rewritten() {
+        squat(lead, screening, athlete, "heels LEFT SLIGHT", "knee-line RIGHT SLIGHT");
+        ObjectNode tolerant = standardFloor();
+        ((ObjectNode) tolerant.at("/policies/overheadKnee")).put("value", "TOLERATE_ONE_GRADE");
+        int version = lead.post("/api/protocols", tolerant.toString())
+                .ok()
+                .body()
+                .get("version")
+                .intValue();
+        String path = "/api/schools/season?protocol=own-standard-floor&version=" + version + "&from=%s&to=%s";
+        String held = lead.get("/api/screenings/" + screening + "/results").ok().text("/screening/heldOn");
+        Client.Answer season = lead.get(path.formatted(held, held)).ok();
+        assertThat(season.body().get("screenings")).isNotEmpty().anySatisfy(s -> {
+            assertThat(s.at("/screening/id").stringValue()).isEqualTo(screening);
+            assertThat(s.at("/compared/moved/0/name").stringValue()).isEqualTo("Ada");
+            assertThat(s.at("/compared/moved/0/grades/0/other").stringValue()).isEqualTo("NONE");
+        });
+        assertThat(lead.get("/api/screenings/" + screening + "/results").ok().text("/strips/0/cells/0/right"))
+                .isEqualTo("SLIGHT");
+        assertThat(lead.get(path.formatted("1999-01-01", "1999-02-01"))
+                        .ok()
+                        .body()
+                        .get("screenings"))
+                .isEmpty();
+        lead.get(path.formatted(held, "1999-01-01")).problem(400, "contradiction");
+        lead.get(path.formatted("soon", held)).problem(400, "bad-address");
+    }
+
     @Test
     void a_protocol_that_contradicts_itself_is_refused_in_words() {
         ObjectNode broken = standardFloor();
