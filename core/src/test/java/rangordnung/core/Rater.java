@@ -50,6 +50,15 @@ public final class Rater {
         return trial(test, protocol.test(test).orElseThrow().standard(), Optional.empty());
     }
 
+    /** One more test, seen whole from the front and the side, with its marks. */
+    public Rater and(Protocol protocol, String test, String... marks) {
+        trial(protocol, test);
+        for (String mark : marks) {
+            mark(mark);
+        }
+        return close(View.FRONT).close(View.SIDE);
+    }
+
     public Rater trial(Conditions conditions) {
         return trial("overhead-squat", conditions, Optional.empty());
     }

@@ -24,6 +24,9 @@ import rangordnung.core.protocol.Threshold;
  * @param lengthNoise   percent by which a measured segment may be off
  * @param hipSem        standard error of a hip limit, degrees
  * @param modelDoubt    least chance that the body model is wrong
+ * @param trained       what weeks of training do to a fault that they were for
+ * @param untrained     what weeks do to another fault
+ * @param halfWrong     how wrong a place is whose focus is right, while the fault has another grade than the rung was chosen by
  * @param unseen        what a main fault is like that nobody has seen yet, before anything is known
  * @param ranking       who can be told apart
  */
@@ -48,6 +51,9 @@ public record CertaintyRules(
         Threshold lengthNoise,
         Threshold hipSem,
         Threshold modelDoubt,
+        Response trained,
+        Response untrained,
+        Threshold halfWrong,
         GradeChances unseen,
         RankingRules ranking) {
 

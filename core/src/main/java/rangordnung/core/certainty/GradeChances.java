@@ -21,6 +21,11 @@ public record GradeChances(double none, double slight, double marked, double sev
                         severe * seen.severe() / sum);
     }
 
+    /** The chance that the true grade is another than the likeliest. */
+    public double doubt() {
+        return 1 - Math.max(Math.max(none, slight), Math.max(marked, severe));
+    }
+
     /** The chance that the true grade is this one or worse. */
     public double atLeast(Grade grade) {
         double sum = 0;

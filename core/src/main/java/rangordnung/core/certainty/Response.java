@@ -39,6 +39,20 @@ public record Response(double helps, double worsens) {
         return sum;
     }
 
+    /** The chances of the true grades once it has had its effect. */
+    public GradeChances on(GradeChances before) {
+        double[] after = new double[4];
+        for (int g = 0; g < 4; g++) {
+            double better = g > 0 ? helps : 0;
+            double worse = g < 3 ? worsens : 0;
+            after[g] += before.at(g) * (1 - better - worse);
+            for (int to = 0; to < 4; to++) {
+                after[to] += before.at(g) * (to < g ? better / g : to > g ? worse / (3 - g) : 0);
+            }
+        }
+        return new GradeChances(after[0], after[1], after[2], after[3]);
+    }
+
     private static double mean(Likelihood of, int from, int to) {
         double sum = 0;
         for (int g = from; g <= to; g++) {

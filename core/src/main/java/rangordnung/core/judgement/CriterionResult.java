@@ -59,6 +59,17 @@ public record CriterionResult(
         return findings.<Double>map(f -> f.graded().isPresent() ? 0.5 : 0.0).join(Double::sum);
     }
 
+    /** The same with more noise in every grade. */
+    CriterionResult withNoise(double factor) {
+        return new CriterionResult(
+                criterion,
+                findings.map(
+                        f -> f.graded().<Finding>map(g -> g.withNoise(factor)).orElse(f)),
+                direction,
+                readings,
+                told);
+    }
+
     /** The same with one side's grade replaced, for asking what would happen if. */
     public CriterionResult withGrade(Side side, Grade grade) {
         Sided<Finding> changed = Sided.each(s -> s == side || criterion.extent() != Extent.SIDED

@@ -53,6 +53,7 @@ public sealed interface Finding {
                     .orElseGet(() -> Likelihood.byEye(grade, sem * Grade.SEVERE.ordinal()));
         }
 
+        /** The same with more noise; what it was seen as stays. */
         Graded withNoise(double factor) {
             return new Graded(grade, deviation, offset, sem * factor, worst, variant, phase, origin);
         }

@@ -73,6 +73,7 @@ public final class Judge {
                 retests,
                 setUp,
                 known.body(),
+                Set.of(),
                 MovementIndex.of(counting, protocol.rules()));
     }
 

@@ -1,5 +1,6 @@
 package rangordnung.core.judgement;
 
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -28,6 +29,7 @@ import rangordnung.core.safety.PainReport;
  * @param retests    trials in which one thing was changed
  * @param personal   what the set-up tests have shown
  * @param body       what is known of the body, where it was measured
+ * @param carried    tests that a short screening did not do: what stands there was seen in the screening that it follows
  */
 public record ScreenResult(
         Optional<Attendance> attendance,
@@ -41,7 +43,65 @@ public record ScreenResult(
         List<TestResult> retests,
         PersonalSetUp personal,
         Optional<KnownBody> body,
+        Set<String> carried,
         MovementIndex index) {
+
+    /** What was seen weeks ago counts like a doubtful look: half its evidence, which is √2 of its noise (house convention). */
+    private static final double WEEKS_OLD = Math.sqrt(2);
+
+    /**
+     * The result of a short screening: what it looked at as it was seen, the rest from the screening that it follows. Whoever was not
+     * looked at at all stays as they were, with pain, stop and referral.
+     *
+     * @param before the screening that it follows, judged under the same protocol
+     */
+    public ScreenResult carrying(ScreenResult before, Rules rules) {
+        boolean looked = tests.stream().anyMatch(t -> t.trial().isPresent());
+        boolean there = looked
+                || stopped
+                || attendance.filter(a -> a == Attendance.PRESENT).isPresent();
+        ScreenResult spoken = there ? this : before;
+        Set<String> old = new LinkedHashSet<>();
+        List<TestResult> all = tests.stream()
+                .map(now -> before.tests.stream()
+                        .filter(then -> then.test().id().equals(now.test().id())
+                                && now.trial().isEmpty()
+                                && then.trial().isPresent())
+                        .findFirst()
+                        .map(then -> {
+                            old.add(then.test().id());
+                            return then.withNoise(WEEKS_OLD);
+                        })
+                        .orElse(now))
+                .toList();
+        return new ScreenResult(
+                attendance,
+                spoken.background,
+                spoken.injury,
+                spoken.pains,
+                spoken.stopped,
+                spoken.refer,
+                all,
+                with(looks, before.looks, old),
+                with(retests, before.retests, old),
+                personal.tests().isEmpty() && personal.chosen().isEmpty() ? before.personal : personal,
+                body.or(before::body),
+                Set.copyOf(old),
+                MovementIndex.of(all, rules));
+    }
+
+    /** Other trials of what was looked at now, and the old ones of what was not; a test of its own counts until it is done again. */
+    private static List<TestResult> with(List<TestResult> now, List<TestResult> before, Set<String> old) {
+        return Stream.concat(
+                        now.stream(),
+                        before.stream()
+                                .filter(t -> t.test().counts()
+                                        ? old.contains(t.test().id())
+                                        : now.stream().noneMatch(n -> n.test()
+                                                .id()
+                                                .equals(t.test().id()))))
+                .toList();
+    }
 
     /** Whether a rater has looked at a test of this athlete, so that another look of theirs is not a second one. */
     public boolean looked(String test, UUID rater) {
@@ -121,6 +181,7 @@ public record ScreenResult(
                 retests,
                 personal,
                 body,
+                carried,
                 MovementIndex.of(changed, rules));
     }
 }

@@ -120,6 +120,11 @@ public record TestResult(
         return criteria.stream().filter(c -> c.criterion().id().equals(id)).findFirst();
     }
 
+    /** The same with more noise in every grade. */
+    TestResult withNoise(double factor) {
+        return of(test, trial, criteria.stream().map(c -> c.withNoise(factor)).toList(), depth, voided);
+    }
+
     /** The same with one grade replaced, for asking what would happen if. */
     public TestResult withGrade(String criterion, Side side, Grade grade) {
         return of(

@@ -68,7 +68,9 @@ public final class LookAgain {
         /** One thing is changed to tell causes apart. */
         RETEST,
         /** A test that tells causes apart. */
-        TEST
+        TEST,
+        /** A test that was last seen before weeks of training. */
+        SINCE_TRAINING
     }
 
     /**
@@ -120,16 +122,19 @@ public final class LookAgain {
      * @param clearance whether the athlete may take part now
      */
     public List<Look> of(ScreenResult screen, Clearance clearance) {
-        if (screen.stopped()
-                || clearance == Clearance.NOT_CLEARED
-                || links.refers(screen, clearance)
+        if (clearance == Clearance.NOT_CLEARED
+                || holdsBack(screen, clearance)
                 || screen.attendance().filter(a -> a != Attendance.PRESENT).isPresent()) {
             return List.of();
         }
         LinkReport report = links.report(screen);
-        List<Suspect> suspects = Stream.concat(standing(report), unseen(screen)).toList();
+        List<Suspect> before = Stream.concat(standing(report), unseen(screen)).toList();
+        Focus trained = likeliest(before).focus();
+        List<Suspect> suspects = before.stream()
+                .map(s -> screen.carried().contains(s.test()) && !s.unseen() ? since(s, trained) : s)
+                .toList();
         List<Look> looks = new ArrayList<>();
-        looks.addAll(tests(screen, suspects));
+        looks.addAll(tests(screen, suspects, trained));
         for (LinkReport.Explanation explanation : report.explanations()) {
             suspects.stream()
                     .filter(s -> !s.unseen()
@@ -137,8 +142,11 @@ public final class LookAgain {
                             && s.criterion().equals(explanation.criterion())
                             && s.side().equals(explanation.side()))
                     .findFirst()
-                    .ifPresent(s -> explanation.offers().forEach(offer -> look(s, suspects, offer)
-                            .ifPresent(looks::add)));
+                    .ifPresent(s -> explanation.offers().stream()
+                            // a retest is held against a trial of the same day
+                            .filter(offer ->
+                                    !(offer.retest() && screen.carried().contains(s.test())))
+                            .forEach(offer -> look(s, suspects, offer).ifPresent(looks::add)));
         }
         Map<String, Look> best = new HashMap<>();
         looks.stream()
@@ -148,6 +156,33 @@ public final class LookAgain {
         return best.values().stream()
                 .sorted(Comparator.comparingDouble(Look::perMinute).reversed().thenComparing(Look::test))
                 .toList();
+    }
+
+    /** Whether pain has stopped an athlete, or a clinician should see them first. */
+    boolean holdsBack(ScreenResult screen, Clearance clearance) {
+        return screen.stopped() || links.refers(screen, clearance);
+    }
+
+    /** A look at a test of which nothing counts yet. */
+    Look firstLook(TestDefinition test) {
+        return new Look(
+                Kind.FIRST_LOOK,
+                test.id(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                0,
+                seconds.applyAsDouble(test));
+    }
+
+    /** A fault as it may be by now. */
+    private Suspect since(Suspect suspect, Focus trained) {
+        return suspect.graded(
+                (callsFor(suspect, trained) ? certainty.trained() : certainty.untrained()).on(suspect.seen()));
+    }
+
+    private boolean callsFor(Suspect suspect, Focus focus) {
+        return likeliest(List.of(suspect)).focus() == focus;
     }
 
     private static Stream<Suspect> standing(LinkReport report) {
@@ -187,30 +222,45 @@ public final class LookAgain {
     }
 
     /** One more look at each test: by whoever, where something was not seen; by another rater, where all was. */
-    private List<Look> tests(ScreenResult screen, List<Suspect> suspects) {
+    private List<Look> tests(ScreenResult screen, List<Suspect> suspects, Focus trained) {
         List<Look> looks = new ArrayList<>();
         for (TestResult test : screen.tests()) {
             String id = test.test().id();
             List<Suspect> here =
                     suspects.stream().filter(s -> s.test().equals(id)).toList();
             boolean first = here.stream().anyMatch(Suspect::unseen);
+            boolean old = screen.carried().contains(id);
             boolean twice = screen.second().stream().anyMatch(l -> l.test().id().equals(id));
-            if (here.isEmpty() || !first && twice) {
+            if (here.isEmpty() || !first && twice && !old) {
                 continue;
             }
             Suspect about = here.stream()
                     .max(Comparator.comparingDouble(suspect -> drop(suspects, suspect, lookedAt(suspect))))
                     .orElseThrow();
             looks.add(new Look(
-                    first ? Kind.FIRST_LOOK : Kind.SECOND_LOOK,
+                    first ? Kind.FIRST_LOOK : old ? Kind.SINCE_TRAINING : Kind.SECOND_LOOK,
                     id,
                     Optional.of(about.criterion()),
                     about.side(),
                     Optional.empty(),
-                    Math.max(0, wrong(suspects) - together(suspects, here)),
+                    Math.max(0, wrong(suspects) - together(suspects, here)) + (old ? rung(here, trained) : 0),
                     seconds.applyAsDouble(test.test())));
         }
         return looks;
+    }
+
+    /** How much less wrong the rung will be after a look at the fault that was trained. */
+    private double rung(List<Suspect> here, Focus trained) {
+        return here.stream()
+                .filter(s -> callsFor(s, trained))
+                .mapToDouble(s -> certainty.halfWrong().value()
+                        * (s.seen().doubt()
+                                - lookedAt(s).stream()
+                                        .mapToDouble(o ->
+                                                o.chance() * o.suspect().seen().doubt())
+                                        .sum()))
+                .max()
+                .orElse(0);
     }
 
     /** The chance of the wrong group after one look at several faults at once, on average over drawn readings. */
@@ -342,13 +392,15 @@ public final class LookAgain {
 
     /** The chance that the likeliest focus is not the one to begin with. */
     private double wrong(List<Suspect> suspects) {
-        return 1
-                - FocusChances.of(
-                                suspects.stream()
-                                        .map(s -> indications.chances(s.kind(), s.seen(), s.links()))
-                                        .toList(),
-                                Focus.LOAD)
-                        .get(0)
-                        .chance();
+        return 1 - likeliest(suspects).chance();
+    }
+
+    private Proposal.FocusChance likeliest(List<Suspect> suspects) {
+        return FocusChances.of(
+                        suspects.stream()
+                                .map(s -> indications.chances(s.kind(), s.seen(), s.links()))
+                                .toList(),
+                        Focus.LOAD)
+                .get(0);
     }
 }

@@ -329,6 +329,10 @@ public final class Placer {
             if (report.loadHistory()) {
                 reasons.add(0, new Reason.LoadHistory());
             }
+            if (!screen.carried().isEmpty()) {
+                reasons.add(new Reason.CarriedOver(
+                        screen.carried().stream().sorted().toList()));
+            }
             Proposal.Place place = place(focus, lasting);
             return new Proposal.Placed(
                     focus,

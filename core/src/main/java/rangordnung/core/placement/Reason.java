@@ -50,6 +50,9 @@ public sealed interface Reason {
     /** No trial tells apart what the fault comes from; its own first aid decides. */
     record NotTold(String fault) implements Reason {}
 
+    /** A short screening did not do these tests; what the screening before it has seen in them still counts. */
+    record CarriedOver(List<String> tests) implements Reason {}
+
     /** The criterion of the focus before was not seen again: it is kept until that is right. */
     record KeptUntilSeen(Focus focus, List<String> criteria) implements Reason {}
 

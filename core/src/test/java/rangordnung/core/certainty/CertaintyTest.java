@@ -183,4 +183,18 @@ class CertaintyTest {
         assertThat(Evidence.ofChance(0.01, RULES).ofTheOther(RULES).ratio()).isEqualTo(2);
         assertThat(RULES.shortOf(12.7, 11.5, 0.6)).isCloseTo(0.9772, EXACT);
     }
+
+    /** Half of those who train fall by a step or more, each possible fall being equally likely; arithmetic from the definition. */
+    @Test
+    void what_weeks_do_to_a_grade_adds_up() {
+        GradeChances severe = new Response(0.5, 0.1).on(new GradeChances(0, 0, 0, 1));
+        assertThat(severe.severe()).isCloseTo(0.5, within(1e-12));
+        assertThat(severe.none()).isCloseTo(0.5 / 3, within(1e-12));
+        assertThat(severe.doubt()).isCloseTo(0.5, within(1e-12));
+        GradeChances slight = new Response(0.5, 0.1).on(new GradeChances(0, 1, 0, 0));
+        assertThat(slight.none()).isCloseTo(0.5, within(1e-12));
+        assertThat(slight.marked()).isCloseTo(0.05, within(1e-12));
+        assertThat(slight.none() + slight.slight() + slight.marked() + slight.severe())
+                .isCloseTo(1, within(1e-12));
+    }
 }
