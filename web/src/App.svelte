@@ -56,6 +56,9 @@
     '/screening/:id/groups': wrap({
       asyncComponent: () => import('./screens/groups/Groups.svelte'),
     }),
+    '/screening/:id/next': wrap({
+      asyncComponent: () => import('./screens/followup/FollowUp.svelte'),
+    }),
     '/screening/:id/forming': wrap({
       asyncComponent: () => import('./screens/forming/Forming.svelte'),
     }),

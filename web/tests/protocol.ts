@@ -68,6 +68,7 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
     queue: athletes.map((name) => ({
       id: name,
       shortName: name,
+      tests: ['overhead-squat'],
       state: 'WAITING',
       cleared: true,
       targets: {

@@ -34,15 +34,22 @@ export const trialNames =
 /** Names of what ids stand for. */
 export class Names {
   #criteria: Map<string, Schemas['Criterion']>;
+  #tests: Map<string, Schemas['TestDefinition']>;
   #ladders: Schemas['Ladders'];
 
   constructor(protocol: Pick<Schemas['Protocol'], 'tests'>, all: Schemas['Ladders']) {
     this.#criteria = new Map(protocol.tests.flatMap((t) => t.criteria.map((c) => [c.id, c] as const)));
+    this.#tests = new Map(protocol.tests.map((t) => [t.id, t]));
     this.#ladders = all;
   }
 
   criterion = (id: string): string => {
     const found = this.#criteria.get(id);
+    return found ? say(found.name) : id;
+  };
+
+  test = (id: string): string => {
+    const found = this.#tests.get(id);
     return found ? say(found.name) : id;
   };
 

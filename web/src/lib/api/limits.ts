@@ -19,6 +19,19 @@ export const limits = {
       "maxLength": 4000000
     }
   },
+  "FollowUpControllerAskedFor": {
+    "tests": {
+      "maxItems": 50
+    }
+  },
+  "FollowUpControllerNewFollowUp": {
+    "asked": {
+      "maxItems": 20000
+    },
+    "name": {
+      "maxLength": 120
+    }
+  },
   "FormationControllerFormationSent": {
     "groups": {
       "maxItems": 24

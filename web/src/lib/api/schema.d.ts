@@ -445,7 +445,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["plan"];
+        post: operations["plan_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -510,6 +510,22 @@ export interface paths {
         get: operations["facts"];
         put?: never;
         post: operations["take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/follow-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proposal"];
+        put?: never;
+        post: operations["plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2171,6 +2187,38 @@ export interface components {
             needsClearance: boolean;
             parts: components["schemas"]["FitPart"][];
         };
+        FollowUpControllerAskedAthlete: {
+            /** Format: uuid */
+            athlete: string;
+            looks: components["schemas"]["FollowUpControllerProposedLook"][];
+            name: string;
+            /** @enum {string} */
+            whole?: "NEVER_SEEN" | "HELD_BACK";
+        };
+        FollowUpControllerAskedFor: {
+            /** Format: uuid */
+            athlete: string;
+            tests: string[];
+        };
+        FollowUpControllerFollowUpView: {
+            asked: components["schemas"]["FollowUpControllerAskedAthlete"][];
+            /** Format: int32 */
+            clear: number;
+            notCleared: string[];
+            screening: components["schemas"]["ScreeningsScreeningView"];
+            /** Format: double */
+            seconds: number;
+        };
+        FollowUpControllerNewFollowUp: {
+            asked: components["schemas"]["FollowUpControllerAskedFor"][];
+            /** Format: date */
+            heldOn: string;
+            name: string;
+        };
+        FollowUpControllerProposedLook: {
+            fits: boolean;
+            look: components["schemas"]["LookAgainLook"];
+        };
         FormationControllerFormationSent: {
             /** Format: uuid */
             basedOn?: string;
@@ -2691,7 +2739,7 @@ export interface components {
             /** Format: uuid */
             athlete: string;
             /** @enum {string} */
-            kind: "FIRST_LOOK" | "SECOND_LOOK" | "RETEST" | "TEST";
+            kind: "FIRST_LOOK" | "SECOND_LOOK" | "RETEST" | "TEST" | "SINCE_TRAINING";
             retest?: string;
             test: string;
         };
@@ -2700,7 +2748,7 @@ export interface components {
             /** Format: double */
             drop: number;
             /** @enum {string} */
-            kind: "FIRST_LOOK" | "SECOND_LOOK" | "RETEST" | "TEST";
+            kind: "FIRST_LOOK" | "SECOND_LOOK" | "RETEST" | "TEST" | "SINCE_TRAINING";
             retest?: string;
             /** Format: double */
             seconds: number;
@@ -3315,7 +3363,7 @@ export interface components {
             notCounted: number;
             part: string;
         };
-        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonSidesDiffer"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonLeads"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonNotTold"] | components["schemas"]["ReasonKeptUntilSeen"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonUntested"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonSore"] | components["schemas"]["ReasonDownAfterTwice"];
+        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonSidesDiffer"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonLeads"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonNotTold"] | components["schemas"]["ReasonCarriedOver"] | components["schemas"]["ReasonKeptUntilSeen"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonUntested"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonSore"] | components["schemas"]["ReasonDownAfterTwice"];
         ReasonBound: {
             from: string;
             /** @enum {string} */
@@ -3323,6 +3371,11 @@ export interface components {
             to: string;
             /** @enum {string} */
             why: "TUCK" | "MARKED_FAULT" | "NO_SPOTTER" | "NOT_LIFTING" | "OTHER_AIM" | "BEGINNER" | "BANDS_NOT_USED";
+        };
+        ReasonCarriedOver: {
+            /** @enum {string} */
+            kind: "carriedOver";
+            tests: string[];
         };
         ReasonDownAfterTwice: {
             from: string;
@@ -3782,6 +3835,8 @@ export interface components {
             team: string;
         };
         ScreeningsScreeningView: {
+            /** Format: uuid */
+            follows?: string;
             /** Format: date */
             heldOn: string;
             /** Format: uuid */
@@ -3990,6 +4045,7 @@ export interface components {
             /** @enum {string} */
             state: "WAITING" | "STARTED" | "DONE" | "STOPPED" | "ABSENT" | "EXCUSED";
             targets: components["schemas"]["PersonalTargets"];
+            tests: string[];
         };
         StationStationView: {
             asks: boolean;
@@ -5043,7 +5099,7 @@ export interface operations {
             };
         };
     };
-    plan: {
+    plan_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5209,6 +5265,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FactsReceipt"];
+                };
+            };
+        };
+    };
+    proposal: {
+        parameters: {
+            query: {
+                minutes: number;
+                raters: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowUpControllerFollowUpView"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowUpControllerNewFollowUp"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreeningsScreeningView"];
                 };
             };
         };

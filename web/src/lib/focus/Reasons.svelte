@@ -54,6 +54,8 @@
           focus: names.focus(reason.focus),
           what: reason.criteria.map(names.criterion).join(', '),
         });
+      case 'carriedOver':
+        return m.reason_carried({ tests: reason.tests.map(names.test).join(', ') });
       case 'rungByGrade':
         return m.reason_rung_grade({
           grade: cellWord[reason.grade](),

@@ -35,6 +35,8 @@
         return m.again_retest({
           retest: data.trial({ retest: true, id: look.retest ?? '' }),
         });
+      case 'SINCE_TRAINING':
+        return m.again_since({ test });
       case 'TEST':
         return m.again_test({ test });
     }

@@ -57,6 +57,7 @@ export function practiceStation(
       id: athlete.id,
       shortName: name(i + 1),
       state: 'WAITING',
+      tests: [drill.test],
       cleared: true,
       targets: unknown,
     })),

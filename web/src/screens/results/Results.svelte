@@ -118,6 +118,7 @@
             </select>
           </label>
         {/if}
+        <a class="btn-soft-line btn" href="#/screening/{params.id}/next">{m.follow_link()}</a>
         <a class="btn-soft-line btn" href="#/screening/{params.id}/schools">{m.compare_schools()}</a
         >
         <p class="pb-2" role="status">

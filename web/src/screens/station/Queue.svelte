@@ -59,7 +59,9 @@
           onclick={() => call(queued.id)}
         >
           <span>{queued.shortName}</span><span class="quiet text-sm"
-            >{stateWord[queued.state]()}</span
+            >{queued.tests.length || desk.door
+              ? stateWord[queued.state]()
+              : m.queue_not_asked()}</span
           >
         </button>
       </li>

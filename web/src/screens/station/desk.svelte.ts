@@ -16,7 +16,16 @@ import {
 import { doubts, type Doubt } from '../../lib/record/doubts';
 import { voided } from '../../lib/record/voided';
 import { GRADES, type Grade, type Phase, type Side, type View } from '../../lib/words/judgement';
-import { Line, NO_TEST, stopped, testOf, testsOf, type Station, type Test } from './line.svelte';
+import {
+  Line,
+  NO_TEST,
+  stopped,
+  testOf,
+  testsFor,
+  testsOf,
+  type Station,
+  type Test,
+} from './line.svelte';
 import { differing } from './differing';
 import { Round } from './round.svelte';
 import { tasksOf, type Task } from './tasks';
@@ -107,8 +116,10 @@ export class Desk {
     return this.line.station;
   }
 
+  /** What is to be done here with the athlete at hand; whoever is not asked for anything may still be looked at. */
   get tests(): Test[] {
-    return testsOf(this.station);
+    const asked = this.athlete ? testsFor(this.station, this.athlete) : [];
+    return asked.length ? asked : testsOf(this.station);
   }
 
   #definition(id: string): Test | undefined {

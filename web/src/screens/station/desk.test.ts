@@ -23,6 +23,17 @@ const grade = (id: string, side?: 'LEFT' | 'RIGHT') =>
   markAt(desk.trial, place(criterion(id), side)).grade;
 
 describe('the desk at a station', () => {
+  it('asks in a short screening only for what was planned, and lets the rater look at more', () => {
+    const view = station(['Amara L.', 'Bartosz Ż.']);
+    view.tests = PROTOCOL.tests.map((t) => t.id);
+    view.queue[0]!.tests = ['overhead-squat'];
+    view.queue[1]!.tests = [];
+    const desk = new Desk(view);
+    expect(desk.tests.map((t) => t.id)).toEqual(['overhead-squat']);
+    desk.call('Bartosz Ż.');
+    expect(desk.tests).toHaveLength(view.tests.length);
+  });
+
   it('takes three steps for a clean athlete and says that both views were seen', () => {
     desk.closeView();
     desk.closeView();

@@ -28,6 +28,13 @@ export function testsOf(station: Station): Test[] {
   return station.tests.flatMap((id) => testOf(station, id) ?? []);
 }
 
+/** The tests that an athlete is asked to do at a station: all of them, or fewer in a short screening. */
+export function testsFor(station: Station, queued: Schemas['StationQueued']): Test[] {
+  // a station that an older version has kept knows nothing of it
+  const asked = queued.tests as string[] | undefined;
+  return testsOf(station).filter((test) => asked?.includes(test.id) ?? true);
+}
+
 /** Whether pain that was reported stops this athlete's screening. */
 export function stopped(station: Station, trial: Trial): boolean {
   return trial.pains.some(
@@ -186,7 +193,7 @@ export class Line {
     if (!queued) return;
     const book = this.book(athlete);
     queued.state = state(
-      testsOf(this.station),
+      testsFor(this.station, queued),
       book,
       stopped(this.station, read(NO_TEST, book)),
       queued.cleared,

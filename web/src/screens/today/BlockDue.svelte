@@ -24,6 +24,7 @@
     {due.retest < now
       ? m.today_retest_due({ day: day(due.retest) })
       : m.today_retest({ day: day(due.retest) })}
+    <a class="due" href="#/screening/{due.screening}/next">{m.today_short()}</a>
   </li>
   {#if due.referrals}
     <li class="border-l-4 border-error pl-2 font-bold">

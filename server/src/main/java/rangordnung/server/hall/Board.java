@@ -24,6 +24,7 @@ import rangordnung.core.safety.PainReport;
 import rangordnung.core.safety.StopRules;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Asked;
 import rangordnung.server.screening.Facts;
 import rangordnung.server.screening.HallSetup;
 import rangordnung.server.screening.Halls;
@@ -110,10 +111,15 @@ class Board {
         Map<UUID, Facts.AthleteBook> books = facts.books(screening);
         List<Line> lines = new ArrayList<>();
         List<Stopped> stopped = new ArrayList<>();
-        for (Rosters.Member member : rosters.members(view.team())) {
+        Asked asked = screenings.asked(view);
+        List<Rosters.Member> members = rosters.members(view.team()).stream()
+                .filter(m -> asked.anything(m.id()))
+                .toList();
+        for (Rosters.Member member : members) {
             Book book = books.getOrDefault(member.id(), Facts.AthleteBook.EMPTY).book();
             List<Progress.State> states = hall.stations().stream()
-                    .map(s -> Progress.of(protocol, tests(protocol, s), member.clearance(), book, s.checkIn()))
+                    .map(s -> Progress.of(
+                            protocol, asked.of(member.id(), tests(protocol, s)), member.clearance(), book, s.checkIn()))
                     .toList();
             lines.add(new Line(
                     member.id(),

@@ -2,6 +2,8 @@ package rangordnung.server.results;
 
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -14,7 +16,6 @@ import rangordnung.core.judgement.ScreenResult;
 import rangordnung.core.placement.LookAgain;
 import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
-import rangordnung.server.protocols.Protocols;
 import rangordnung.server.screening.Halls;
 import rangordnung.server.screening.Screenings;
 
@@ -37,12 +38,10 @@ class LookAgainController {
     record RoundLook(UUID athlete, LookAgain.Kind kind, String test, Optional<String> retest) {}
 
     private final Results results;
-    private final Protocols protocols;
     private final Halls halls;
 
-    LookAgainController(Results results, Protocols protocols, Halls halls) {
+    LookAgainController(Results results, Halls halls) {
         this.results = results;
-        this.protocols = protocols;
         this.halls = halls;
     }
 
@@ -80,19 +79,21 @@ class LookAgainController {
     }
 
     private List<QueuedLook> queue(Results.Screen screen, BiPredicate<ScreenResult, LookAgain.Look> wanted) {
-        LookAgain again = new LookAgain(
-                protocols.placementRules(),
-                protocols.linkRules(),
-                protocols.certaintyRules(),
-                screen.protocol(),
-                protocols.planRules()::seconds);
+        LookAgain again = results.lookAgain(screen.protocol());
+        Map<UUID, ScreenResult> standing = results.standing(screen);
         return screen.athletes().parallelStream()
                 .filter(s -> s.incident().isEmpty())
-                .flatMap(s -> again.of(s.result(), s.athlete().clearance()).stream()
-                        .filter(look -> wanted.test(s.result(), look))
-                        .limit(OF_ONE)
-                        .map(look -> new QueuedLook(
-                                s.athlete().id(), s.athlete().name().full(), look, look.perMinute())))
+                .flatMap(s ->
+                        again
+                                .of(
+                                        Objects.requireNonNull(
+                                                standing.get(s.athlete().id())),
+                                        s.athlete().clearance())
+                                .stream()
+                                .filter(look -> wanted.test(s.result(), look))
+                                .limit(OF_ONE)
+                                .map(look -> new QueuedLook(
+                                        s.athlete().id(), s.athlete().name().full(), look, look.perMinute())))
                 .sorted(Comparator.comparingDouble(QueuedLook::perMinute)
                         .reversed()
                         .thenComparing(QueuedLook::name))

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,6 +47,7 @@ import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Asked;
 import rangordnung.server.screening.Screenings;
 
 @RestController
@@ -198,9 +200,16 @@ class ResultController {
                 .flatMap(t -> t.criteria().stream().map(c -> new StripColumn(t.id(), c.id())))
                 .toList();
         Links links = links(screen.protocol());
-        List<Strip> strips =
-                screen.athletes().stream().map(a -> strip(a, links)).toList();
+        Asked asked = screenings.asked(screen.screening());
+        List<Strip> strips = screen.athletes().stream()
+                .filter(a -> asked.anything(a.athlete().id()) || seen(a.result()))
+                .map(a -> strip(a, links))
+                .toList();
         return new StripsView(screen.screening(), columns, strips, setAside(screen.athletes()));
+    }
+
+    private static boolean seen(ScreenResult result) {
+        return result.tests().stream().anyMatch(t -> t.trial().isPresent());
     }
 
     private List<SetAsideView> setAside(List<Results.Screened> athletes) {
@@ -323,8 +332,11 @@ class ResultController {
                     history.get(i).index()));
         }
         Placer placer = results.placer(protocol);
-        Results.Proposed proposed =
-                results.proposed(placer, new Results.Screen(screening, protocol, List.of(here)), here, history);
+        Results.Proposed proposed = results.proposed(
+                placer,
+                new Results.Screen(screening, protocol, List.of(here)),
+                here,
+                Results.carried(held(screened, history), protocol));
         Links links = links(protocol);
         return new AthleteResult(
                 screening,
@@ -348,6 +360,12 @@ class ResultController {
                 history.size() > 1 ? courses : List.of(),
                 links.report(now),
                 proposed.proposal());
+    }
+
+    private static List<Results.Held> held(List<Screenings.ScreeningView> screened, List<ScreenResult> history) {
+        return IntStream.range(0, history.size())
+                .mapToObj(i -> new Results.Held(screened.get(i), history.get(i)))
+                .toList();
     }
 
     /** The change since the last screening that gave an index; whoever missed a date is held against the one before it. */

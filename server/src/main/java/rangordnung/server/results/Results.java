@@ -3,6 +3,7 @@ package rangordnung.server.results;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -18,6 +19,7 @@ import rangordnung.core.judgement.MovementIndex;
 import rangordnung.core.judgement.Particulars;
 import rangordnung.core.judgement.Ranking;
 import rangordnung.core.judgement.ScreenResult;
+import rangordnung.core.placement.LookAgain;
 import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Profile;
 import rangordnung.core.placement.Proposal;
@@ -172,20 +174,60 @@ public class Results {
     private Map<UUID, Proposed> proposals(
             Screen screen, Function<Screenings.ScreeningView, Map<UUID, Result>> judging) {
         Placer placer = placer(screen.protocol());
-        List<Map<UUID, Result>> before = screenings.upTo(screen.screening()).stream()
-                .filter(s -> !s.id().equals(screen.screening().id()))
-                .map(judging)
-                .toList();
+        Function<Screened, List<ScreenResult>> histories = histories(screen, judging);
         return screen.athletes().parallelStream()
-                .collect(Collectors.toMap(s -> s.athlete().id(), screened -> {
-                    List<ScreenResult> history = new ArrayList<>();
-                    before.forEach(results -> Optional.ofNullable(
-                                    results.get(screened.athlete().id()))
-                            .map(Result::screen)
-                            .ifPresent(history::add));
-                    history.add(screened.result());
-                    return proposed(placer, screen, screened, history);
+                .collect(Collectors.toMap(s -> s.athlete().id(), s -> proposed(placer, screen, s, histories.apply(s))));
+    }
+
+    /** What each athlete's screenings up to this one have told. */
+    private Function<Screened, List<ScreenResult>> histories(
+            Screen screen, Function<Screenings.ScreeningView, Map<UUID, Result>> judging) {
+        List<Screenings.ScreeningView> held = screenings.upTo(screen.screening()).stream()
+                .filter(s -> !s.id().equals(screen.screening().id()))
+                .toList();
+        List<Map<UUID, Result>> before = held.stream().map(judging).toList();
+        return screened -> {
+            List<Held> history = new ArrayList<>();
+            for (int i = 0; i < held.size(); i++) {
+                Screenings.ScreeningView then = held.get(i);
+                Optional.ofNullable(before.get(i).get(screened.athlete().id()))
+                        .ifPresent(r -> history.add(new Held(then, r.screen())));
+            }
+            history.add(new Held(screen.screening(), screened.result()));
+            return carried(history, screen.protocol());
+        };
+    }
+
+    /** What stands of each athlete after a screening: of a short one with what it carries over. */
+    public Map<UUID, ScreenResult> standing(Screen screen) {
+        Function<Screened, List<ScreenResult>> histories =
+                screen.screening().follows().isEmpty()
+                        ? s -> List.of(s.result())
+                        : histories(screen, s -> judged(s, screen.protocol(), screen.members()));
+        return screen.athletes().stream()
+                .collect(Collectors.toMap(s -> s.athlete().id(), s -> {
+                    List<ScreenResult> history = histories.apply(s);
+                    return history.get(history.size() - 1);
                 }));
+    }
+
+    /** A screening with what it told of one athlete. */
+    public record Held(Screenings.ScreeningView screening, ScreenResult result) {}
+
+    /** Results of one athlete, the oldest first, in which each short screening carries over what it did not look at. */
+    public static List<ScreenResult> carried(List<Held> history, Protocol protocol) {
+        Map<UUID, ScreenResult> known = new HashMap<>();
+        return history.stream()
+                .map(held -> {
+                    ScreenResult result = held.screening()
+                            .follows()
+                            .flatMap(f -> Optional.ofNullable(known.get(f)))
+                            .map(before -> held.result().carrying(before, protocol.rules()))
+                            .orElse(held.result());
+                    known.put(held.screening().id(), result);
+                    return result;
+                })
+                .toList();
     }
 
     /** Everything that a proposal follows from. */
@@ -236,6 +278,16 @@ public class Results {
                 protocols.linkRules(),
                 protocols.certaintyRules(),
                 protocol);
+    }
+
+    /** Knows what looks are worth under a protocol. */
+    LookAgain lookAgain(Protocol protocol) {
+        return new LookAgain(
+                protocols.placementRules(),
+                protocols.linkRules(),
+                protocols.certaintyRules(),
+                protocol,
+                protocols.planRules()::seconds);
     }
 
     /** The same facts judged under another protocol; nothing of it is kept. */

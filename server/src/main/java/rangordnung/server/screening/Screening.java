@@ -5,8 +5,10 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
+import org.jspecify.annotations.Nullable;
 
 /** One screening of one roster on one day under one protocol version. */
 @Entity
@@ -30,6 +32,10 @@ class Screening {
 
     private int protocolVersion;
 
+    /** The whole screening that a short one follows. */
+    @Nullable
+    private UUID follows;
+
     @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant createdAt;
 
@@ -43,6 +49,7 @@ class Screening {
             LocalDate heldOn,
             String protocol,
             int protocolVersion,
+            @Nullable UUID follows,
             Instant createdAt) {
         this.id = id;
         this.team = team;
@@ -50,6 +57,7 @@ class Screening {
         this.heldOn = heldOn;
         this.protocol = protocol;
         this.protocolVersion = protocolVersion;
+        this.follows = follows;
         this.createdAt = createdAt;
     }
 
@@ -59,6 +67,7 @@ class Screening {
     }
 
     Screenings.ScreeningView view() {
-        return new Screenings.ScreeningView(id, team, name, heldOn, protocol, protocolVersion);
+        return new Screenings.ScreeningView(
+                id, team, name, heldOn, protocol, protocolVersion, Optional.ofNullable(follows));
     }
 }

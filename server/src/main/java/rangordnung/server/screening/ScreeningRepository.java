@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
@@ -29,20 +30,22 @@ interface ScreeningRepository extends Repository<Screening, UUID> {
             LocalDate heldOn,
             String protocol,
             int version,
+            @Nullable UUID follows,
             Instant expiresAt,
             Instant revokedAt,
             String hall,
             boolean member) {
 
         Screenings.ScreeningView view() {
-            return new Screenings.ScreeningView(id, team, name, heldOn, protocol, version);
+            return new Screenings.ScreeningView(
+                    id, team, name, heldOn, protocol, version, Optional.ofNullable(follows));
         }
     }
 
     /** In plain SQL, since every mark asks it: the organisation is said here and not by Hibernate. */
     @NativeQuery(
             """
-            select s.id, s.team_id, s.name, s.held_on, s.protocol_id, s.protocol_version, p.expires_at, p.revoked_at, h.body::text,
+            select s.id, s.team_id, s.name, s.held_on, s.protocol_id, s.protocol_version, s.follows, p.expires_at, p.revoked_at, h.body::text,
               exists (select 1 from athlete a where a.team_id = s.team_id and a.id = :athlete)
             from screening s left join station_pass p on p.id = :pass and p.organisation_id = s.organisation_id
               left join hall_plan h on h.screening_id = s.id

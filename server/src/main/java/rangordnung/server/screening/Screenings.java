@@ -3,6 +3,7 @@ package rangordnung.server.screening;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -12,6 +13,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Refusal;
+import rangordnung.core.protocol.Protocol;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.CurrentUser;
@@ -27,6 +29,7 @@ public class Screenings {
     private final ScreeningRepository rows;
     private final ScreeningRaterRepository raters;
     private final StationPassRepository passes;
+    private final AskedLookRepository asked;
     private final Rosters rosters;
     private final Protocols protocols;
     private final Accounts accounts;
@@ -36,6 +39,7 @@ public class Screenings {
             ScreeningRepository rows,
             ScreeningRaterRepository raters,
             StationPassRepository passes,
+            AskedLookRepository asked,
             Rosters rosters,
             Protocols protocols,
             Accounts accounts,
@@ -43,6 +47,7 @@ public class Screenings {
         this.rows = rows;
         this.raters = raters;
         this.passes = passes;
+        this.asked = asked;
         this.rosters = rosters;
         this.protocols = protocols;
         this.accounts = accounts;
@@ -54,16 +59,82 @@ public class Screenings {
 
     private static final int LAST_YEAR = 2200;
 
+    /**
+     * A screening.
+     *
+     * @param follows the screening that a short one follows; empty for a whole one
+     */
     public record ScreeningView(
-            UUID id, UUID team, String name, LocalDate heldOn, String protocol, int protocolVersion) {}
+            UUID id,
+            UUID team,
+            String name,
+            LocalDate heldOn,
+            String protocol,
+            int protocolVersion,
+            Optional<UUID> follows) {}
 
     public ScreeningView add(UUID team, String name, LocalDate heldOn, String protocol, int version) {
         rosters.team(team);
         Refusal.within(heldOn.getYear(), FIRST_YEAR, LAST_YEAR, "", "heldOn");
         protocols.get(protocol, version);
         return rows.save(new Screening(
-                        UUID.randomUUID(), team, name.strip(), heldOn, protocol, version, clock.instant()))
+                        UUID.randomUUID(), team, name.strip(), heldOn, protocol, version, null, clock.instant()))
                 .view();
+    }
+
+    /**
+     * A short screening after another, under its protocol.
+     *
+     * @param tests what each athlete is asked to do, at least one test of one athlete
+     */
+    public ScreeningView follow(UUID before, String name, LocalDate heldOn, Map<UUID, Set<String>> tests) {
+        ScreeningView whole = visible(before);
+        Refusal.within(heldOn.getYear(), FIRST_YEAR, LAST_YEAR, "", "heldOn");
+        if (!heldOn.isAfter(whole.heldOn())) {
+            throw Problem.invalid(
+                    Code.CONTRADICTION,
+                    "A short screening is held after the one that it follows (%s). Choose a later day."
+                            .formatted(whole.heldOn()),
+                    "heldOn");
+        }
+        Protocol protocol = protocols.get(whole.protocol(), whole.protocolVersion());
+        Set<UUID> members =
+                rosters.members(whole.team()).stream().map(Rosters.Member::id).collect(Collectors.toSet());
+        if (!members.containsAll(tests.keySet())) {
+            throw Problem.invalid(Code.CONTRADICTION, "One of the athletes is not of this roster.", "asked");
+        }
+        tests.values().stream()
+                .flatMap(Set::stream)
+                .filter(test -> protocol.test(test).isEmpty())
+                .findFirst()
+                .ifPresent(test -> {
+                    throw Problem.invalid(
+                            Code.CONTRADICTION, "The protocol has no test “%s”.".formatted(test), "asked");
+                });
+        Screening made = rows.save(new Screening(
+                UUID.randomUUID(),
+                whole.team(),
+                name.strip(),
+                heldOn,
+                whole.protocol(),
+                whole.protocolVersion(),
+                whole.id(),
+                clock.instant()));
+        asked.saveAll(tests.entrySet().stream()
+                .flatMap(a -> a.getValue().stream()
+                        .map(test -> new AskedLook(made.view().id(), a.getKey(), test)))
+                .toList());
+        return made.view();
+    }
+
+    /** Who is asked to do what in a screening. */
+    @Transactional(readOnly = true)
+    public Asked asked(ScreeningView screening) {
+        return screening.follows().isEmpty()
+                ? Asked.EVERYTHING
+                : new Asked(Optional.of(asked.findByScreening(screening.id()).stream()
+                        .collect(Collectors.groupingBy(
+                                AskedLook::athlete, Collectors.mapping(AskedLook::test, Collectors.toSet())))));
     }
 
     /** All screenings for a lead; for a rater those they are invited to. Newest first. */

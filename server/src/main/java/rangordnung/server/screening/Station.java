@@ -58,6 +58,7 @@ class Station {
     /**
      * An athlete in the queue.
      *
+     * @param tests     what is to be done here with the athlete; a short screening asks for less than the station has
      * @param cleared   whether the roster lets the athlete take part
      * @param legLength from the roster, in centimetres
      * @param targets   where the athlete's feet stand and how deep it goes, where the school asks for more than one line for all
@@ -66,6 +67,7 @@ class Station {
             UUID id,
             String shortName,
             Progress.State state,
+            List<String> tests,
             boolean cleared,
             Optional<Double> legLength,
             PersonalTargets targets) {}
@@ -131,14 +133,18 @@ class Station {
         Map<UUID, Particulars> particulars = settlements.particulars(screening, members);
         Judge judge = new Judge(protocol);
         boolean door = at.filter(HallSetup.StationSetup::checkIn).isPresent();
+        Asked wanted = screenings.asked(view);
         List<Queued> queue = members.stream()
+                .filter(m -> wanted.anything(m.id()))
                 .map(m -> {
                     Book book =
                             books.getOrDefault(m.id(), Facts.AthleteBook.EMPTY).book();
+                    List<TestDefinition> own = wanted.of(m.id(), toDo);
                     return new Queued(
                             m.id(),
                             m.name().shortened(),
-                            Progress.of(protocol, toDo, m.clearance(), book, door),
+                            Progress.of(protocol, own, m.clearance(), book, door),
+                            own.stream().map(TestDefinition::id).toList(),
                             m.clearance() != Clearance.NOT_CLEARED,
                             m.legLengthCentimetres(),
                             judge.targets(book, particulars.getOrDefault(m.id(), Particulars.NONE)));

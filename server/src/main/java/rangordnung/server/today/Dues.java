@@ -4,15 +4,20 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionException;
 import rangordnung.core.judgement.MovementIndex;
+import rangordnung.core.judgement.TestResult;
+import rangordnung.core.protocol.TestDefinition;
 import rangordnung.server.platform.Incidents;
 import rangordnung.server.results.Results;
 import rangordnung.server.roster.Rosters;
+import rangordnung.server.screening.Asked;
 import rangordnung.server.screening.Facts;
 import rangordnung.server.screening.Screenings;
 import rangordnung.server.screening.Settlements;
@@ -28,14 +33,16 @@ class Dues {
     private final Facts facts;
     private final Settlements settlements;
     private final Rosters rosters;
+    private final Screenings screenings;
     private final Cache<UUID, Kept> kept =
             Caffeine.newBuilder().maximumSize(KEPT_SCREENINGS).build();
 
-    Dues(Results results, Facts facts, Settlements settlements, Rosters rosters) {
+    Dues(Results results, Facts facts, Settlements settlements, Rosters rosters, Screenings screenings) {
         this.results = results;
         this.facts = facts;
         this.settlements = settlements;
         this.rosters = rosters;
+        this.screenings = screenings;
     }
 
     /**
@@ -94,7 +101,7 @@ class Dues {
     /** How far one screening is; one that cannot be judged at all hides no other. */
     private Due due(Screenings.ScreeningView screening, String team) {
         try {
-            return due(results.of(screening.id()), team);
+            return due(results.of(screening.id()), screenings.asked(screening), team);
         } catch (DataAccessException | TransactionException e) {
             throw e;
         } catch (RuntimeException e) {
@@ -110,25 +117,47 @@ class Dues {
         }
     }
 
-    private static Due due(Results.Screen screen, String team) {
+    private static Due due(Results.Screen screen, Asked asked, String team) {
         int done = 0;
         int stopped = 0;
-        for (Results.Screened screened : screen.athletes()) {
+        List<Results.Screened> due = screen.athletes().stream()
+                .filter(a -> asked.anything(a.athlete().id()))
+                .toList();
+        for (Results.Screened screened : due) {
             boolean known = screened.result().index() instanceof MovementIndex.Known;
             boolean excused = screened.result().index() instanceof MovementIndex.Unknown unknown
                     && unknown.reason() != MovementIndex.Reason.NOT_TESTED
                     && unknown.reason() != MovementIndex.Reason.TOO_INCOMPLETE;
-            done += known || excused || screened.result().tests().stream().anyMatch(t -> t.voided()) ? 1 : 0;
+            done += known
+                            || excused
+                            || looked(screened, asked)
+                            || screened.result().tests().stream().anyMatch(t -> t.voided())
+                    ? 1
+                    : 0;
             stopped += screened.result().stopped() ? 1 : 0;
         }
         return new Due(
                 screen.screening(),
                 team,
-                screen.athletes().size(),
+                due.size(),
                 done,
-                screen.athletes().size() - done,
+                due.size() - done,
                 stopped,
                 screen.athletes().stream().mapToInt(a -> a.setAside().size()).sum(),
                 screen.athletes().stream().flatMap(a -> a.incident().stream()).toList());
+    }
+
+    /** Whether a short screening has seen whole what it asked for, of the tests that count. */
+    private static boolean looked(Results.Screened screened, Asked asked) {
+        List<TestDefinition> counting =
+                screened.result().tests().stream().map(TestResult::test).toList();
+        Set<String> wanted = asked.of(screened.athlete().id(), counting).stream()
+                .map(TestDefinition::id)
+                .collect(Collectors.toSet());
+        return asked.tests().isPresent()
+                && screened.result().tests().stream()
+                        .filter(t -> wanted.contains(t.test().id()))
+                        .allMatch(t ->
+                                t.trial().filter(TestResult.Trial::complete).isPresent());
     }
 }

@@ -74,7 +74,7 @@ class IsolationTest extends ServerTest {
         Settlements settlements = mock();
         when(screenings.visible(screening))
                 .thenReturn(new Screenings.ScreeningView(
-                        screening, team, "S", LocalDate.of(2026, 11, 9), "standard-floor", 1));
+                        screening, team, "S", LocalDate.of(2026, 11, 9), "standard-floor", 1, Optional.empty()));
         when(rosters.members(team)).thenReturn(List.of(broken, whole));
         when(protocols.get(anyString(), anyInt())).thenReturn(protocol);
         when(facts.marks(screening))

@@ -1,0 +1,12 @@
+package rangordnung.server.screening;
+
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.repository.Repository;
+
+interface AskedLookRepository extends Repository<AskedLook, AskedLook.Key> {
+
+    void saveAll(Iterable<AskedLook> looks);
+
+    List<AskedLook> findByScreening(UUID screening);
+}
