@@ -1450,6 +1450,7 @@ export interface components {
             author: string;
             /** Format: uuid */
             id: string;
+            outdated: boolean;
             plan: components["schemas"]["BlocksBlockPlan"];
             /** Format: uuid */
             screening: string;
@@ -3363,7 +3364,7 @@ export interface components {
             notCounted: number;
             part: string;
         };
-        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonSidesDiffer"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonLeads"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonNotTold"] | components["schemas"]["ReasonCarriedOver"] | components["schemas"]["ReasonKeptUntilSeen"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonUntested"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonSore"] | components["schemas"]["ReasonDownAfterTwice"];
+        Reason: components["schemas"]["ReasonFaultSeen"] | components["schemas"]["ReasonSidesDiffer"] | components["schemas"]["ReasonPainStopped"] | components["schemas"]["ReasonTrainingStopped"] | components["schemas"]["ReasonNotCleared"] | components["schemas"]["ReasonRefer"] | components["schemas"]["ReasonLoadHistory"] | components["schemas"]["ReasonNoFault"] | components["schemas"]["ReasonLeads"] | components["schemas"]["ReasonFirstInOrder"] | components["schemas"]["ReasonNotTold"] | components["schemas"]["ReasonCarriedOver"] | components["schemas"]["ReasonKeptUntilSeen"] | components["schemas"]["ReasonRungByGrade"] | components["schemas"]["ReasonUntested"] | components["schemas"]["ReasonOwnedTwice"] | components["schemas"]["ReasonOneStepUp"] | components["schemas"]["ReasonHeldOnce"] | components["schemas"]["ReasonBound"] | components["schemas"]["ReasonSore"] | components["schemas"]["ReasonDownAfterTwice"];
         ReasonBound: {
             from: string;
             /** @enum {string} */
@@ -3485,6 +3486,12 @@ export interface components {
             /** @enum {string} */
             kind: "sore";
             to: string;
+        };
+        ReasonTrainingStopped: {
+            /** Format: date */
+            day: string;
+            /** @enum {string} */
+            kind: "trainingStopped";
         };
         ReasonUntested: {
             /** @enum {string} */

@@ -2,6 +2,7 @@
   import type { Names } from '../api/catalogue';
   import type { Schemas } from '../api/client';
   import { m } from '../paraglide/messages';
+  import { day } from '../words/words';
   import { aimWord, boundWord, cellWord, linkWord, phaseWord, sideWord } from '../words/judgement';
 
   let { proposal, names }: { proposal: Schemas['Proposal']; names: Names } = $props();
@@ -24,6 +25,8 @@
       }
       case 'painStopped':
         return m.reason_pain();
+      case 'trainingStopped':
+        return m.reason_training_stopped({ day: day(reason.day) });
       case 'notCleared':
         return m.reason_not_cleared();
       case 'refer':

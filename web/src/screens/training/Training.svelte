@@ -176,10 +176,16 @@
               </p>
               <button
                 class="btn h-12 btn-primary"
-                disabled={working || !plan || (!changed && saved !== null)}
+                disabled={working || !plan || (!changed && saved !== null && !saved.outdated)}
                 onclick={save}>{m.training_save()}</button
               >
             </div>
+            {#if saved?.outdated && !changed}<p
+                class="mt-2 border-l-4 border-accent pl-3"
+                role="note"
+              >
+                {m.training_outdated()}
+              </p>{/if}
             {#if plan}
               {@const block = plan.block}
               <div class="mt-3">

@@ -137,7 +137,8 @@ public final class Placer {
         return reasons;
     }
 
-    private static Proposal protect(List<Reason> reasons) {
+    /** The place of whoever is held back. */
+    public static Proposal protect(List<Reason> reasons) {
         return new Proposal.Placed(
                 Focus.PROTECT,
                 Optional.empty(),

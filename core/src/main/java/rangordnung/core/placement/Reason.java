@@ -1,5 +1,6 @@
 package rangordnung.core.placement;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import rangordnung.core.body.Side;
@@ -28,6 +29,9 @@ public sealed interface Reason {
 
     /** Pain stopped the screen. */
     record PainStopped() implements Reason {}
+
+    /** Pain has stopped a training session since. */
+    record TrainingStopped(LocalDate day) implements Reason {}
 
     /** Not cleared to take part. */
     record NotCleared() implements Reason {}

@@ -93,6 +93,7 @@ public final class Promotion {
      * @param ladder  of the group
      * @param rung    on which the athlete trains
      * @param known   pain that was there when the block was made
+     * @param cleared the last day on which somebody cleared the athlete; pain until then is answered
      * @param spotted whether somebody spots at the rack
      * @param held    sessions in which the athlete was, the oldest first
      */
@@ -101,6 +102,7 @@ public final class Promotion {
             String rung,
             Bounds bounds,
             List<PainReport> known,
+            Optional<LocalDate> cleared,
             boolean spotted,
             List<Held> held) {
         List<Session> sessions =
@@ -108,7 +110,7 @@ public final class Promotion {
         Collections.reverse(sessions);
         List<Session> evidence = List.copyOf(sessions.subList(0, Math.min(sessions.size(), 2 * TWICE)));
         List<PainReport> told =
-                held.stream().flatMap(h -> h.record().pains().stream()).toList();
+                held.stream().flatMap(h -> unanswered(h, cleared).stream()).toList();
         if (told.stream().anyMatch(this::stops) || StopRules.refer(told)) {
             return new Proposed(Verdict.REFER, Because.STOPPED, rung, evidence);
         }
@@ -116,7 +118,7 @@ public final class Promotion {
                 sessions.stream().filter(s -> s.look().isPresent()).limit(TWICE).toList();
         int at = ladder.position(rung).orElseThrow();
         String below = ladder.rungs().get(Math.max(0, at - 1));
-        if (!held.isEmpty() && newPain(held.get(held.size() - 1).record().pains(), known)) {
+        if (!held.isEmpty() && newPain(unanswered(held.get(held.size() - 1), cleared), known)) {
             return new Proposed(down(at), Because.NEW_PAIN, below, evidence);
         }
         if (looked.size() == TWICE
@@ -144,6 +146,12 @@ public final class Promotion {
         return barred
                 ? new Proposed(Verdict.STAY, Because.BOUND, rung, evidence)
                 : new Proposed(Verdict.UP, Because.OWNED_TWICE, above, evidence);
+    }
+
+    private static List<PainReport> unanswered(Held held, Optional<LocalDate> cleared) {
+        return cleared.filter(on -> !on.isBefore(held.day())).isPresent()
+                ? List.of()
+                : held.record().pains();
     }
 
     /** Below the easiest rung there is none. */

@@ -55,8 +55,13 @@ class PromotionTest {
     }
 
     private static Promotion.Proposed proposed(String rung, Bounds bounds, int known, String sessions) {
+        return proposed(rung, bounds, known, Optional.empty(), sessions);
+    }
+
+    private static Promotion.Proposed proposed(
+            String rung, Bounds bounds, int known, Optional<LocalDate> cleared, String sessions) {
         return PROMOTION.of(
-                SQUAT, rung, bounds, known == 0 ? List.of() : List.of(pain(known)), false, sessions(sessions));
+                SQUAT, rung, bounds, known == 0 ? List.of() : List.of(pain(known)), cleared, false, sessions(sessions));
     }
 
     @ParameterizedTest
@@ -82,6 +87,16 @@ class PromotionTest {
         assertThat(proposed.verdict()).isEqualTo(verdict);
         assertThat(proposed.because()).isEqualTo(because);
         assertThat(proposed.to()).isEqualTo(to);
+    }
+
+    /** A referral stands until somebody has cleared the athlete, and comes again with the next pain that stops. */
+    @ParameterizedTest
+    @CsvSource({"NONE NONE/5, 1, REFER", "NONE NONE/5, 2, UP", "NONE/5 NONE NONE, 1, UP", "NONE/5 NONE NONE/5, 1, REFER"
+    })
+    void a_clearance_answers_pain_until_its_day(String sessions, int day, Promotion.Verdict verdict) {
+        Optional<LocalDate> cleared = Optional.of(LocalDate.of(2026, 12, day));
+        assertThat(proposed("box-squat", BEGINS, 0, cleared, sessions).verdict())
+                .isEqualTo(verdict);
     }
 
     /** What was seen forbids what it forbids, whatever the sessions say. */

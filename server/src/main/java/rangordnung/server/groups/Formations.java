@@ -247,6 +247,12 @@ public class Formations {
         return last(screening);
     }
 
+    /** When groups of a screening were saved last. */
+    @Transactional(readOnly = true)
+    public Optional<Instant> savedAt(UUID screening) {
+        return rows.findFirstByScreeningOrderBySequenceDesc(screening).map(Formation::at);
+    }
+
     private Optional<FormationView> last(UUID screening) {
         return rows.findFirstByScreeningOrderBySequenceDesc(screening).map(this::view);
     }

@@ -23,7 +23,9 @@ import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.Words;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Fit;
+import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
+import rangordnung.core.placement.Reason;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.CurrentUser;
@@ -42,6 +44,7 @@ public class Groups {
     private final Results results;
     private final Protocols protocols;
     private final Accounts accounts;
+    private final TrainingStops stops;
     private final DecisionRepository rows;
     private final EntityManager entities;
     private final JdbcClient jdbc;
@@ -52,6 +55,7 @@ public class Groups {
             Results results,
             Protocols protocols,
             Accounts accounts,
+            TrainingStops stops,
             DecisionRepository rows,
             EntityManager entities,
             JdbcClient jdbc,
@@ -60,6 +64,7 @@ public class Groups {
         this.results = results;
         this.protocols = protocols;
         this.accounts = accounts;
+        this.stops = stops;
         this.rows = rows;
         this.entities = entities;
         this.jdbc = jdbc;
@@ -155,10 +160,13 @@ public class Groups {
         Map<UUID, Decision> last = new HashMap<>();
         decisions.forEach(d -> last.put(d.athlete(), d));
         Map<UUID, String> authors = accounts.names();
+        Map<UUID, LocalDate> stopped = stops.of(screen.screening());
         List<Member> members = screen.athletes().stream()
                 .map(s -> member(
                         s,
-                        Objects.requireNonNull(proposals.get(s.athlete().id())),
+                        held(
+                                Objects.requireNonNull(proposals.get(s.athlete().id())),
+                                Optional.ofNullable(stopped.get(s.athlete().id()))),
                         Optional.ofNullable(last.get(s.athlete().id())),
                         authors))
                 .toList();
@@ -255,11 +263,20 @@ public class Groups {
                 holding.filter(d -> !d.proposed().equals(proposed)).isPresent());
     }
 
-    /** Why somebody is held back, by name of the reason; nobody answers for pain that stopped today. */
+    /** Pain that has stopped training comes before what the screening proposed. */
+    private static Results.Proposed held(Results.Proposed made, Optional<LocalDate> stopped) {
+        return stopped.map(day ->
+                        new Results.Proposed(Placer.protect(List.of(new Reason.TrainingStopped(day))), made.incident()))
+                .orElse(made);
+    }
+
+    /** Why somebody is held back, by name of the reason, and by the day where it may come again; nobody answers for pain that stopped today. */
     private static Set<String> held(Proposal proposal) {
         return proposal instanceof Proposal.Placed placed && placed.focus() == Focus.PROTECT
                 ? placed.reasons().stream()
-                        .map(r -> r.getClass().getSimpleName())
+                        .map(r -> r instanceof Reason.TrainingStopped
+                                ? r.toString()
+                                : r.getClass().getSimpleName())
                         .collect(Collectors.toSet())
                 : Set.of();
     }

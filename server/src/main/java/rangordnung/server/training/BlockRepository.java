@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
@@ -19,6 +20,13 @@ interface BlockRepository extends Repository<TrainingBlock, UUID> {
 
     @Query("select f from TrainingFactRow f where f.block = :block order by f.deviceAt, f.sequence")
     List<TrainingFactRow> facts(UUID block);
+
+    /** Pain in the sessions of a screening's blocks. */
+    @NativeQuery(
+            """
+            select f.* from training_fact f join training_block b on b.id = f.block_id
+            where b.screening_id = :screening and f.body ->> 'kind' = 'hurt' order by f.device_at, f.sequence""")
+    List<TrainingFactRow> hurtIn(UUID screening);
 
     @Query("select f.id from TrainingFactRow f where f.id in :ids")
     Set<UUID> known(Collection<UUID> ids);

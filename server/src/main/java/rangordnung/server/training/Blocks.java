@@ -99,8 +99,12 @@ public class Blocks {
             Block block,
             List<UUID> out) {}
 
-    /** A block that was saved. */
-    public record BlockView(UUID id, UUID screening, BlockPlan plan, String author, Instant at) {}
+    /**
+     * A block that was saved.
+     *
+     * @param outdated whether groups were saved after it
+     */
+    public record BlockView(UUID id, UUID screening, BlockPlan plan, String author, Instant at, boolean outdated) {}
 
     /** As it is stored; the prescriptions have rows of their own, so that an athlete can be erased. */
     private record Body(
@@ -241,6 +245,7 @@ public class Blocks {
                         new Block(body.sessions(), body.retest(), athletes, body.orders(), body.shortages()),
                         List.of()),
                 accounts.names().getOrDefault(row.author(), "?"),
-                row.at());
+                row.at(),
+                formations.savedAt(row.screening()).filter(row.at()::isBefore).isPresent());
     }
 }

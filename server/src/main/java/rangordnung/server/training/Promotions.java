@@ -43,6 +43,7 @@ public class Promotions {
     private final TrainingHalls halls;
     private final Rosters rosters;
     private final Protocols protocols;
+    private final SessionStops stops;
     private final BlockRepository rows;
     private final StoredJson json;
     private final Clock clock;
@@ -55,6 +56,7 @@ public class Promotions {
             TrainingHalls halls,
             Rosters rosters,
             Protocols protocols,
+            SessionStops stops,
             BlockRepository rows,
             StoredJson json,
             Clock clock) {
@@ -65,6 +67,7 @@ public class Promotions {
         this.halls = halls;
         this.rosters = rosters;
         this.protocols = protocols;
+        this.stops = stops;
         this.rows = rows;
         this.json = json;
         this.clock = clock;
@@ -123,6 +126,7 @@ public class Promotions {
                 .collect(Collectors.toMap(Rosters.Member::id, Function.identity()));
         Map<UUID, List<TrainingFactRow>> facts =
                 rows.facts(block.get().id()).stream().collect(Collectors.groupingBy(TrainingFactRow::athlete));
+        Map<UUID, LocalDate> cleared = stops.cleared(view);
         boolean spotted = block.get()
                 .plan()
                 .hall()
@@ -146,6 +150,7 @@ public class Promotions {
                             Objects.requireNonNull(members.get(id)),
                             Objects.requireNonNull(proposals.get(id)),
                             Objects.requireNonNull(placed.get(id)),
+                            Optional.ofNullable(cleared.get(id)),
                             spotted,
                             p,
                             past);
@@ -203,6 +208,7 @@ public class Promotions {
             Rosters.Member member,
             Proposal.Placed proposal,
             Placed placed,
+            Optional<LocalDate> cleared,
             boolean spotted,
             Block.Prescription one,
             List<Past> past) {
@@ -226,7 +232,7 @@ public class Promotions {
                 member.name().full(),
                 placed.group(),
                 placed.rung(),
-                promotion.of(placed.ladder(), placed.rung(), proposal.bounds(), one.pains(), spotted, held),
+                promotion.of(placed.ladder(), placed.rung(), proposal.bounds(), one.pains(), cleared, spotted, held),
                 load,
                 history.flags(load));
     }

@@ -4,7 +4,6 @@ import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -17,9 +16,7 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import rangordnung.core.protocol.Rules;
-import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
-import rangordnung.core.safety.StopRules;
 import rangordnung.core.training.Block;
 import rangordnung.core.training.Part;
 import rangordnung.core.training.Season;
@@ -44,6 +41,7 @@ public class TrainingSessions {
     private final Screenings screenings;
     private final Rosters rosters;
     private final Protocols protocols;
+    private final SessionStops stops;
     private final BlockRepository rows;
     private final EntityManager entities;
     private final StoredJson json;
@@ -54,6 +52,7 @@ public class TrainingSessions {
             Screenings screenings,
             Rosters rosters,
             Protocols protocols,
+            SessionStops stops,
             BlockRepository rows,
             EntityManager entities,
             StoredJson json,
@@ -62,6 +61,7 @@ public class TrainingSessions {
         this.screenings = screenings;
         this.rosters = rosters;
         this.protocols = protocols;
+        this.stops = stops;
         this.rows = rows;
         this.entities = entities;
         this.json = json;
@@ -174,6 +174,7 @@ public class TrainingSessions {
                 .collect(Collectors.toMap(Rosters.Member::id, Function.identity()));
         Map<UUID, List<TrainingFactRow>> facts =
                 rows.facts(block).stream().collect(Collectors.groupingBy(TrainingFactRow::athlete));
+        Map<UUID, LocalDate> cleared = stops.cleared(screening);
         boolean light = all.get(session).clash().isPresent();
         int week = all.get(session).week();
         return new SessionView(
@@ -184,41 +185,32 @@ public class TrainingSessions {
                 view.plan(),
                 view.plan().block().athletes().stream()
                         .flatMap(p -> Stream.ofNullable(members.get(p.athlete()))
-                                .map(m -> athlete(p, m, session, facts.getOrDefault(m.id(), List.of()), rules)))
+                                .map(m -> athlete(
+                                        p,
+                                        m,
+                                        session,
+                                        facts.getOrDefault(m.id(), List.of()),
+                                        Optional.ofNullable(cleared.get(m.id())),
+                                        rules)))
                         .toList(),
                 protocols.trainingRules().minutes(),
                 rules.painStopsFrom().value(),
                 PainReport.Sign.stopping());
     }
 
-    /** A fact with the day on which it was told. */
-    private record Told(LocalDate day, TrainingFact fact) {}
-
     private SessionAthlete athlete(
             Block.Prescription prescription,
             Rosters.Member member,
             int session,
             List<TrainingFactRow> rows,
+            Optional<LocalDate> cleared,
             Rules rules) {
-        List<Told> told = rows.stream()
-                .map(row -> new Told(
-                        LocalDate.ofInstant(row.deviceAt(), ZoneOffset.UTC), json.read(row.body(), TrainingFact.class)))
-                .toList();
+        List<SessionStops.Told> told = stops.told(rows);
         return new SessionAthlete(
                 prescription,
                 member.name().shortened(),
-                SessionRecord.of(session, told.stream().map(Told::fact).toList()),
-                held(member, told, rules));
-    }
-
-    /** The last day on which pain stopped a session, unless somebody has cleared the athlete since. */
-    private static Optional<LocalDate> held(Rosters.Member member, List<Told> told, Rules rules) {
-        return told.stream()
-                .filter(t -> t.fact() instanceof TrainingFact.Hurt hurt
-                        && StopRules.action(hurt.report(), rules) == StopRules.Consequence.STOP)
-                .map(Told::day)
-                .reduce((a, b) -> b)
-                .filter(day -> member.clearance() != Clearance.CLEARED
-                        || member.clearedOn().filter(on -> !on.isBefore(day)).isEmpty());
+                SessionRecord.of(
+                        session, told.stream().map(SessionStops.Told::fact).toList()),
+                SessionStops.since(told, cleared, rules));
     }
 }

@@ -112,11 +112,51 @@ class TrainingTest extends ServerTest {
                 .ok();
         assertThat(ada(1).get("held").stringValue()).isEqualTo("2026-11-30");
         assertThat(ada(0).at("/record/pains")).hasSize(2);
+        assertThat(board().at("/place/focus").stringValue())
+                .as("on the board as well")
+                .isEqualTo("PROTECT");
+        assertThat(board().at("/proposal/reasons/0/day").stringValue()).isEqualTo("2026-11-30");
+        assertThat(promotion().at("/proposed/verdict").stringValue()).isEqualTo("REFER");
         jdbc.sql("update athlete set clearance = 'CLEARED', clearance_on = :on where id = :id")
                 .param("on", LocalDate.of(2026, 12, 1))
                 .param("id", UUID.fromString(hall.athlete()))
                 .update();
         assertThat(ada(1).has("held")).isFalse();
+        assertThat(board().at("/place/focus").stringValue()).isEqualTo("LOAD");
+        assertThat(promotion().at("/proposed/verdict").stringValue()).isEqualTo("STAY");
+    }
+
+    /** What the lead says at the board counts in the hall as well. */
+    @Test
+    void a_clearance_told_with_a_decision_lets_train_again_until_the_next_stop() {
+        LocalDate today = LocalDate.now();
+        String pain = "{\"kind\":\"hurt\",\"session\":0,\"report\":{\"region\":\"KNEE\",\"intensity\":6,\"signs\":[]}}";
+        tell(lead, UUID.randomUUID(), hall.athlete(), today.minusDays(3) + "T08:10:00Z", pain)
+                .ok();
+        assertThat(ada(1).get("held").stringValue())
+                .isEqualTo(today.minusDays(3).toString());
+        lead.post(
+                        path + "/decisions",
+                        "{\"id\":\"%s\",\"athlete\":\"%s\",\"kind\":\"MOVE\",\"reason\":\"May train\",\"place\":{\"focus\":\"LOAD\",\"rung\":\"bodyweight-squat\"},\"cleared\":{\"by\":\"physician\",\"on\":\"%s\"}}"
+                                .formatted(UUID.randomUUID(), hall.athlete(), today.minusDays(2)))
+                .ok();
+        assertThat(ada(1).has("held")).isFalse();
+        tell(lead, UUID.randomUUID(), hall.athlete(), today.minusDays(1) + "T08:10:00Z", pain)
+                .ok();
+        assertThat(ada(1).has("held")).isTrue();
+        assertThat(board().at("/place/focus").stringValue()).isEqualTo("PROTECT");
+    }
+
+    private JsonNode board() {
+        return lead.get(path + "/groups")
+                .ok()
+                .body()
+                .get("groups")
+                .valueStream()
+                .flatMap(g -> g.get("members").valueStream())
+                .filter(m -> m.get("athlete").stringValue().equals(hall.athlete()))
+                .findFirst()
+                .orElseThrow();
     }
 
     @ParameterizedTest
@@ -228,5 +268,8 @@ class TrainingTest extends ServerTest {
                 .containsExactly("goblet-squat 0.0");
         assertThat(lead.get(path + "/formation").ok().body().at("/formation/groups/0/offer/rungs"))
                 .hasSize(2);
+        assertThat(lead.get(path + "/block").ok().body().at("/block/outdated").booleanValue())
+                .as("the block still has the groups of before")
+                .isTrue();
     }
 }
