@@ -8,6 +8,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -673,8 +674,74 @@ class LessonIT extends ScreenTest {
                 .isEqualTo(true);
     }
 
+    /** Weeks later: who owned the rung goes up, a short screening asks only for what is open, and the history shows both. */
     @Test
     @Order(8)
+    void training_promotes_and_a_short_screening_follows() {
+        Page desk = signIn(page(1280, 800), "lead", PASSWORD);
+        String screening = (String)
+                desk.evaluate(
+                        "async () => (await (await fetch('/api/today')).json()).screenings.find((s) => s.team === 'Cases').screening.id");
+        String block = (String) desk.evaluate(
+                "async (id) => (await (await fetch(`/api/screenings/${id}/block`)).json()).block.id", screening);
+        Page phone = signIn(page(390, 844), "lead", PASSWORD);
+        for (String session : List.of("0/0", "0/1", "1/0", "1/1")) {
+            phone.navigate(product.address() + "#/block/" + block + "/session/" + session);
+            assertThat(phone.getByTestId("group-session")).isVisible();
+            Locator everybody = phone.locator("[data-athlete] .who");
+            for (int i = 0; i < everybody.count(); i++) {
+                everybody.nth(i).click();
+                Locator sheet = phone.locator("dialog[open]");
+                sheet.locator("fieldset button").first().click();
+                sheet.getByText("Save what was done").click();
+            }
+            allSaved(phone);
+        }
+        desk.navigate(product.address() + "#/screening/" + screening + "/training");
+        Locator promotions = desk.getByTestId("promotions");
+        Locator up = promotions.locator("[data-verdict='UP']");
+        assertThat(up.first()).isVisible();
+        String name = up.first().locator("a").innerText();
+        button(desk, "Accept: " + name).click();
+        assertThat(promotions).containsText("Accepted.");
+        assertThat(desk.getByText("Groups have been saved since")).hasCount(0);
+        assertThat(product.count("select count(*) from formation_member where earned"))
+                .isEqualTo(1);
+        desk.reload();
+        assertThat(desk.getByText("Groups have been saved since")).isVisible();
+
+        desk.navigate(product.address() + "#/screening/" + screening + "/next");
+        assertThat(desk.getByTestId("asked").first()).isVisible();
+        desk.getByLabel("Date").fill(LocalDate.now().plusDays(40).toString());
+        desk.getByLabel("Minutes").fill("60");
+        desk.getByLabel("Minutes").blur();
+        Locator first = desk.getByTestId("asked").filter(new Locator.FilterOptions().setHasText("Ca01 Hall"));
+        assertThat(first.getByRole(AriaRole.CHECKBOX).first()).isChecked();
+        button(desk, "Plan it").click();
+        assertThat(heading(desk, "Hall plan")).isVisible();
+        String later = screening(desk);
+        long asked = product.count("select count(distinct athlete_id) from asked_look");
+        assertThat(asked).isBetween(1L, 5L);
+        phone.navigate(product.address() + "#/screening/" + later + "/station");
+        assertThat(phone.getByTestId("athlete")).containsText("Ca01");
+        ready(phone);
+        bothViews(phone);
+        allSaved(phone);
+        explained(desk, later, "Ca01 Hall");
+        Locator courses = desk.getByTestId("courses");
+        assertThat(courses.getByRole(
+                        AriaRole.IMG,
+                        new Locator.GetByRoleOptions().setName(Pattern.compile("^Knee line left: .*marked; .*none"))))
+                .isVisible();
+        explained(desk, later, "Ca05 Hall");
+        assertThat(desk.getByText("From the screening before, so it counts less"))
+                .hasCount(1);
+        desk.navigate(product.address() + "#/screening/" + later + "/groups");
+        assertThat(desk.getByTestId("flow")).isVisible();
+    }
+
+    @Test
+    @Order(9)
     void grades_are_pictured_a_second_round_is_offered_and_cues_are_taught() {
         Page page = signIn(page(390, 844), "lead", PASSWORD);
         atTheStation(page, "More", roster("Mo", 1), "standard-floor/1");

@@ -76,7 +76,8 @@ abstract class ScreenTest {
     protected static void noBarrier(Page page, String theme, String name) {
         AxeRunOptions briefly = new AxeRunOptions();
         briefly.setResultTypes(List.of("violations")); // what passes need not be listed node by node
-        AxeBuilder axe = new AxeBuilder(page).options(briefly).setLegacyMode(true); // no frames here: one page is enough
+        AxeBuilder axe =
+                new AxeBuilder(page).options(briefly).setLegacyMode(true); // no frames here: one page is enough
         List<Rule> violations = (theme.equals("chalk")
                         ? axe.withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
                         : axe.withRules(List.of("color-contrast")))
