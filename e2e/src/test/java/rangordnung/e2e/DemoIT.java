@@ -93,6 +93,7 @@ class DemoIT extends ScreenTest {
         screens.put("halls", "/halls");
         screens.put("hall", "/halls/" + hall);
         screens.put("forming", "/screening/" + season + "/forming");
+        screens.put("short", "/screening/" + season + "/next");
         screens.put("training", "/screening/" + season + "/training");
         screens.put("session", "/block/" + block + "/session/2");
         screens.put("ranking-500", "/screening/" + club + "/ranking");
@@ -222,6 +223,7 @@ class DemoIT extends ScreenTest {
                 .removeAll(Set.of(
                         "people",
                         "rosters",
+                        "roster",
                         "protocols",
                         "set-up",
                         "sheets",
