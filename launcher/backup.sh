@@ -136,7 +136,7 @@ restore_from() {
 restore() {
   local file work outcome=0; file="$(from_caller "$1")"
   [ -f "$file" ] || fail "there is no file $file"
-  alive "$DATA/app.pid" && fail "the application runs" "stop it first: ./rangordnung stop"
+  { alive "$DATA/tend.pid" || alive "$DATA/app.pid"; } && fail "the application runs" "stop it first: ./rangordnung stop"
   passphrase known
   work="$(umask 077; mktemp -d "$DATA/.restore.XXXXXX")"
   if ! opened "$file" "$work"; then
@@ -167,7 +167,7 @@ base_before() {
 restore_until() {
   local moment seconds base bin new="$DATA/pg.restoring" waited=0; bin="$(pg_bin)"
   seconds="$(date -d "$1" +%s 2>/dev/null)" || fail "“$1” is no moment" "write it like 2026-11-26 10:30"
-  alive "$DATA/app.pid" && fail "the application runs" "stop it first: ./rangordnung stop"
+  { alive "$DATA/tend.pid" || alive "$DATA/app.pid"; } && fail "the application runs" "stop it first: ./rangordnung stop"
   heal_folders
   base="$(base_before "$seconds")"
   [ -n "$base" ] || fail "there is no base copy from before $1" "moments of the last $DAYS days can be restored, from the first daily backup on"
@@ -242,14 +242,6 @@ daily() {
   keep_newest 'weekly-*.backup' "$WEEKS"
   base_copy || { note_last "$(basename "$day")" false "the base copy of the database could not be written"; return 1; }
   note_last "$(basename "$day")" true ""
-}
-
-# Runs beside the application: looks now and then whether today's backup is there.
-tend() {
-  (umask 077; mkdir -p "$DATA/backups")
-  while sleep "$TEND_EVERY" && [ -d "$DATA/pg" ]; do
-    database_runs && { daily || true; }
-  done
 }
 
 last_backup() {

@@ -1,6 +1,7 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import { timed } from './clock.svelte';
 import { megabytes } from './limits';
+import { roomy } from './room.svelte';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -33,7 +34,7 @@ const token: Middleware = {
 };
 
 export const api = createClient<paths>({ baseUrl: location.origin, fetch: (request) => fetch(request) });
-api.use(token, timed);
+api.use(token, timed, roomy);
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 

@@ -2,12 +2,14 @@
   import type { Snippet } from 'svelte';
   import { router } from 'svelte-spa-router';
   import KeySheet from '../keys/KeySheet.svelte';
+  import { room } from '../api/room.svelte';
   import { keys } from '../keys/keys.svelte';
   import { outbox } from '../outbox/outbox.svelte';
   import OutboxState from '../outbox/OutboxState.svelte';
   import { m } from '../paraglide/messages';
   import { getLocale, setLocale } from '../paraglide/runtime';
   import { session } from '../session.svelte';
+  import { integer } from '../words/words';
   import { hand } from './hand';
   import Appearance from './Appearance.svelte';
 
@@ -126,6 +128,12 @@
       </div>
     </div>
   </header>
+  {#if room.left !== null && session.lead}<p
+      class="border-b-4 border-error px-4 py-2 font-bold sm:px-6"
+      role="alert"
+    >
+      {m.room_little({ megabytes: integer(room.left) })}
+    </p>{/if}
   <main id="main" tabindex="-1" class={['flex-1 outline-none', whole && 'flex min-h-0 flex-col']}>
     {@render children()}
   </main>

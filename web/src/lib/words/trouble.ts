@@ -141,6 +141,7 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'pass-ended': m.trouble_pass_ended,
   'outside-pass': m.trouble_outside_pass,
   'unknown-account': m.trouble_unknown_account,
+  'no-room': (s) => m.trouble_no_room({ megabytes: s.text('megabytes') }),
   busy: m.trouble_busy,
   'database-away': m.trouble_database_away,
   unexpected: (s) =>

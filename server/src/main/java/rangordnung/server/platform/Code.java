@@ -64,6 +64,7 @@ public enum Code {
     UNKNOWN_ACCOUNT,
     // the server's own state
     BUSY,
+    NO_ROOM,
     DATABASE_AWAY,
     UNEXPECTED,
     // facts
