@@ -141,6 +141,7 @@ start_database_again() {
 
 # Looks after both until it is told to stop. The launcher has started the database and set everything that they need.
 supervise() {
+  set +e # on a full disk not even a line can be written, and it goes on all the same
   [ "$(cat "$DATA/tend.pid" 2>/dev/null)" = "$BASHPID" ] || mark "$DATA/tend.pid" "$BASHPID"
   trap 'exit 0' TERM INT
   local tries=0 next=0 started=0 deaf=0 tended now what why waiting=""
