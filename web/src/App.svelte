@@ -18,6 +18,7 @@
   const station = wrap({ asyncComponent: () => import('./screens/station/Station.svelte') });
   const practice = wrap({ asyncComponent: () => import('./screens/practice/Practice.svelte') });
   const training = wrap({ asyncComponent: () => import('./screens/session/Session.svelte') });
+  const account = wrap({ asyncComponent: () => import('./screens/people/Account.svelte') });
   const exercise = wrap({ asyncComponent: () => import('./screens/exercise/Exercise.svelte') });
   const lead: RouteDefinition = {
     '/': today,
@@ -30,6 +31,7 @@
     '/measuring': wrap({ asyncComponent: () => import('./screens/measuring/Measuring.svelte') }),
     '/body': wrap({ asyncComponent: () => import('./screens/body/Body.svelte') }),
     '/exercise/:id': exercise,
+    '/account': account,
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,
@@ -72,6 +74,7 @@
   };
   const rater: RouteDefinition = {
     '/': today,
+    '/account': account,
     '/block/:block/session/:session/:group?': training,
     '/exercise/:id': exercise,
     '/screening/:id/station': station,
@@ -87,6 +90,7 @@
   };
   const outside: RouteDefinition = {
     '/join/:code': join,
+    '/reset/:code': wrap({ asyncComponent: () => import('./screens/signin/Reset.svelte') }),
     '/setup/:code': wrap({ asyncComponent: () => import('./screens/signin/Setup.svelte') }),
     '*': wrap({ asyncComponent: () => import('./screens/signin/SignIn.svelte') }),
   };

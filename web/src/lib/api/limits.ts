@@ -1,5 +1,21 @@
 /** What the server takes at least and at most, from the API document: npm run api. */
 export const limits = {
+  "AccountControllerNewPassword": {
+    "code": {
+      "maxLength": 80
+    },
+    "password": {
+      "maxLength": 200
+    }
+  },
+  "AccountControllerPasswordChange": {
+    "current": {
+      "maxLength": 200
+    },
+    "next": {
+      "maxLength": 200
+    }
+  },
   "AthleteRecord": {
     "familyName": {
       "maxLength": 80

@@ -111,6 +111,9 @@
                 <a {href} class="flex min-h-11 items-center underline">{label}</a>
               {/each}
             </nav>
+            {#if !session.opened}<a class="flex min-h-11 items-center underline" href="#/account"
+                >{m.account_title()}</a
+              >{/if}
             <Appearance />
             <label class="mt-3 block text-sm font-bold" for="language">{m.language()}</label>
             <select

@@ -4,6 +4,8 @@
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
+  import AccountRow from './AccountRow.svelte';
+  import PasswordField from './PasswordField.svelte';
   import { trouble } from '../../lib/words/trouble';
 
   const accounts = new Resource(() => ask(api.GET('/api/accounts')));
@@ -39,16 +41,14 @@
       <table class="floor-line mt-5 w-full max-w-3xl text-left">
         <thead>
           <tr class="sign"
-            ><th class="py-2">{m.name()}</th><th>{m.login()}</th><th>{m.role()}</th></tr
+            ><th class="py-2">{m.name()}</th><th>{m.login()}</th><th>{m.role()}</th><th
+              ><span class="sr-only">{m.people_change()}</span></th
+            ></tr
           >
         </thead>
         <tbody>
           {#each all as account (account.id)}
-            <tr class="border-t border-base-300">
-              <td class="py-2.5">{account.name}</td>
-              <td>{account.login}</td>
-              <td>{account.role === 'LEAD' ? m.role_lead() : m.role_rater()}</td>
-            </tr>
+            <AccountRow {account} changed={() => accounts.load()} />
           {/each}
         </tbody>
       </table>
@@ -72,19 +72,7 @@
         bind:value={login}
       />
     </label>
-    <label class="grid gap-1 font-bold">
-      {m.password()}
-      <input
-        class="input w-full"
-        type="password"
-        required
-        minlength="12"
-        maxlength="72"
-        autocomplete="new-password"
-        bind:value={password}
-      />
-      <span class="quiet text-sm font-normal">{m.trouble_password_length()}</span>
-    </label>
+    <PasswordField label={m.password()} bind:value={password} />
     <label class="grid gap-1 font-bold">
       {m.role()}
       <select class="select w-full" bind:value={role}>

@@ -22,6 +22,35 @@ async function opened(post: () => object | Response) {
   return { user, dialog, sent };
 }
 
+describe('an account', () => {
+  it('gets a link for a new password, is disabled, and is deleted only when asked twice', async () => {
+    const path = '/api/accounts/1';
+    const sent: Sent[] = answering({
+      'GET /api/accounts': () => [...accounts],
+      [`POST ${path}/reset`]: { code: 'abc', expiresAt: '2026-12-01T08:00:00Z' },
+      [`PUT ${path}/disabled`]: { ...accounts[0], disabled: true },
+      [`DELETE ${path}`]: () => new Response(null, { status: 204 }),
+    });
+    render(People);
+    const user = userEvent.setup();
+    const open = () => user.click(screen.getByRole('button', { name: 'Change: Ines' }));
+    await screen.findByRole('cell', { name: 'Ines' });
+    await open();
+    await user.click(screen.getByRole('button', { name: 'Link for a new password' }));
+    expect(await screen.findByTestId('reset-link')).toHaveTextContent('#/reset/abc');
+    await user.click(screen.getByRole('button', { name: /^Disable/ }));
+    await vi.waitFor(() =>
+      expect(sent.find((s) => s.method === 'PUT')?.body).toEqual({ disabled: true }),
+    );
+    await open();
+    expect(screen.queryByTestId('reset-link')).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Delete account' }));
+    expect(sent.some((s) => s.method === 'DELETE')).toBe(false);
+    await user.click(screen.getByRole('button', { name: 'Delete for good' }));
+    await vi.waitFor(() => expect(sent.some((s) => s.method === 'DELETE')).toBe(true));
+  });
+});
+
 describe('accounts', () => {
   it('are raters unless the lead says otherwise, and the form is empty for the next', async () => {
     const { user, dialog, sent } = await opened(() => ({}));

@@ -4,6 +4,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
   import { trouble } from '../../lib/words/trouble';
+  import PasswordField from '../people/PasswordField.svelte';
   import Gate from './Gate.svelte';
 
   let { params }: { params: { code: string } } = $props();
@@ -55,19 +56,7 @@
         bind:value={login}
       />
     </label>
-    <label class="grid gap-1 font-bold">
-      {m.password()}
-      <input
-        class="input w-full"
-        type="password"
-        autocomplete="new-password"
-        required
-        minlength="12"
-        maxlength="72"
-        bind:value={password}
-      />
-      <span class="quiet text-sm font-normal">{m.trouble_password_length()}</span>
-    </label>
+    <PasswordField label={m.password()} bind:value={password} />
     {#if error}<p class="text-error" role="alert">{trouble(error)}</p>{/if}
     <button class="btn btn-primary" disabled={busy}>{m.setup_do()}</button>
   </form>

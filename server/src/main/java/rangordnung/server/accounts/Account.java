@@ -6,8 +6,10 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
+import org.jspecify.annotations.Nullable;
 import rangordnung.server.platform.CurrentUser;
 
 @Entity
@@ -27,6 +29,12 @@ class Account {
     private CurrentUser.Role role;
 
     private String passwordHash;
+
+    @Nullable
+    private Instant disabledAt;
+
+    /** Deleted: only what was written refers to it still. */
+    private boolean gone;
 
     @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant createdAt;
@@ -62,6 +70,35 @@ class Account {
     String passwordHash() {
         return passwordHash;
     }
+
+    boolean disabled() {
+        return disabledAt != null;
+    }
+
+    boolean gone() {
+        return gone;
+    }
+
+    void password(String hash) {
+        passwordHash = hash;
+    }
+
+    /** @param at empty to let in again */
+    void disable(Optional<Instant> at) {
+        disabledAt = at.orElse(null);
+    }
+
+    /** Leaves nothing of who it was. */
+    void forget(Instant at) {
+        login = "gone-" + id;
+        name = NOBODY;
+        passwordHash = "-";
+        disabledAt = at;
+        gone = true;
+    }
+
+    /** What stands in place of a name that was deleted. */
+    static final String NOBODY = "–";
 
     CurrentUser signed() {
         return new CurrentUser(id, organisation, login, name, role);

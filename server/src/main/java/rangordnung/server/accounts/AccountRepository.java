@@ -11,6 +11,8 @@ interface AccountRepository extends Repository<Account, UUID> {
 
     Optional<Account> findByLogin(String login);
 
+    Optional<Account> findById(UUID id);
+
     List<Account> findAllByOrderByName();
 
     long count();

@@ -154,7 +154,7 @@ public class Accounts {
         // An unknown login takes as long as a wrong password.
         String hash = found.map(Account::passwordHash).orElse(NOBODY);
         boolean fits = hashing.run(address, () -> passwords.matches(password, hash));
-        return found.filter(a -> fits).map(Account::signed);
+        return found.filter(a -> fits && !a.disabled()).map(Account::signed);
     }
 
     private static final String NOBODY = "$2a$10$7EqJtq98hPqEX7fNZaFWoOhi5BWX4Z6Zl5d1yMxIpO7g7sYw0iN0K";
@@ -165,24 +165,87 @@ public class Accounts {
     }
 
     /** An account as others see it. */
-    public record AccountView(UUID id, String name, String login, CurrentUser.Role role) {}
+    public record AccountView(UUID id, String name, String login, CurrentUser.Role role, boolean disabled) {}
 
     /** Everybody who can sign in. */
     public List<AccountView> all() {
         return everybody().stream()
-                .filter(a -> a.role() != CurrentUser.Role.HELPER)
+                .filter(a -> a.role() != CurrentUser.Role.HELPER && !a.gone())
+                .map(Accounts::view)
                 .toList();
     }
 
-    private List<AccountView> everybody() {
-        return transaction.execute(t -> accounts.findAllByOrderByName().stream()
-                .map(a -> new AccountView(a.id(), a.name(), a.login(), a.role()))
-                .toList());
+    private List<Account> everybody() {
+        return transaction.execute(t -> accounts.findAllByOrderByName());
+    }
+
+    private static AccountView view(Account a) {
+        return new AccountView(a.id(), a.name(), a.login(), a.role(), a.disabled());
+    }
+
+    /** Whether a password is that of an account. */
+    boolean fits(UUID account, String password, String address) {
+        String hash = required(account).passwordHash();
+        return hashing.run(address, () -> passwords.matches(password, hash));
+    }
+
+    /** Gives an account another password; whoever is signed in with it elsewhere is signed out by the caller. */
+    void setPassword(UUID account, String password) {
+        Account found = required(account);
+        checkPassword(password, found.login(), found.name(), "");
+        String hash = hashed(password);
+        transaction.executeWithoutResult(t -> required(account).password(hash));
+    }
+
+    /** Lets an account sign in no more, or again. */
+    AccountView disable(UUID account, boolean disabled) {
+        return transaction.execute(t -> {
+            Account found = required(account);
+            if (disabled) {
+                leadsLeft(found);
+            }
+            found.disable(disabled ? Optional.of(clock.instant()) : Optional.empty());
+            return view(found);
+        });
+    }
+
+    /** Deletes an account: it signs in no more, and what was written with it stays without a name. */
+    void delete(UUID account) {
+        transaction.executeWithoutResult(t -> {
+            Account found = required(account);
+            leadsLeft(found);
+            found.forget(clock.instant());
+        });
+    }
+
+    /** Somebody has to be left who may do everything; one after the other, so that two do not end each other. */
+    private void leadsLeft(Account without) {
+        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 2))")
+                .param("key", without.signed().organisation().toString())
+                .query((row, n) -> 0)
+                .single();
+        boolean left = accounts.findAllByOrderByName().stream()
+                .anyMatch(a -> a.role() == CurrentUser.Role.LEAD && !a.disabled() && !a.id().equals(without.id()));
+        if (!left) {
+            throw Problem.conflict(
+                    Code.LAST_LEAD, "This is the only lead who can sign in. Make another lead's account first.");
+        }
+    }
+
+    /** An account of the organisation that has not been deleted. */
+    AccountView get(UUID account) {
+        return view(required(account));
+    }
+
+    private Account required(UUID account) {
+        return Objects.requireNonNull(transaction.execute(t -> accounts.findById(account)
+                .filter(a -> !a.gone() && a.role() != CurrentUser.Role.HELPER)
+                .orElseThrow(() -> Problem.notFound("account"))));
     }
 
     /** Names by account, for showing who did what. */
     public Map<UUID, String> names() {
-        return everybody().stream().collect(Collectors.toMap(AccountView::id, AccountView::name));
+        return everybody().stream().collect(Collectors.toMap(Account::id, Account::name));
     }
 
     private Account account(String login, String name, CurrentUser.Role role, String hash) {

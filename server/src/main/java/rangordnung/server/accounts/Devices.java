@@ -51,9 +51,7 @@ public class Devices {
     /** The hash of the device's secret; a device without one gets one with this answer. */
     public String known(HttpServletRequest request, HttpServletResponse response) {
         return of(request).orElseGet(() -> {
-            byte[] bytes = new byte[SECRET_BYTES];
-            random.nextBytes(bytes);
-            String secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+            String secret = secret();
             Cookie cookie = new Cookie(COOKIE, secret);
             cookie.setHttpOnly(true);
             cookie.setSecure(request.isSecure());
@@ -91,7 +89,14 @@ public class Devices {
                 .update();
     }
 
-    private static String hash(String secret) {
+    /** A secret that nobody guesses. */
+    String secret() {
+        byte[] bytes = new byte[SECRET_BYTES];
+        random.nextBytes(bytes);
+        return Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+    }
+
+    static String hash(String secret) {
         try {
             return HexFormat.of()
                     .formatHex(MessageDigest.getInstance("SHA-256").digest(secret.getBytes(StandardCharsets.UTF_8)));

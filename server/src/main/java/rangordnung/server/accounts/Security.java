@@ -47,7 +47,7 @@ class Security {
                                 "/v3/api-docs/**",
                                 "/api/session")
                         .permitAll()
-                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup", "/api/join")
+                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup", "/api/join", "/api/reset")
                         .permitAll()
                         .requestMatchers(HttpMethod.DELETE, "/api/session")
                         .permitAll()
@@ -64,6 +64,8 @@ class Security {
                                 "/api/blocks/*/sessions/*")
                         .hasAnyRole("LEAD", "RATER")
                         .requestMatchers(HttpMethod.POST, "/api/blocks/*/facts")
+                        .hasAnyRole("LEAD", "RATER")
+                        .requestMatchers("/api/account/**")
                         .hasAnyRole("LEAD", "RATER")
                         .requestMatchers(
                                 HttpMethod.GET,

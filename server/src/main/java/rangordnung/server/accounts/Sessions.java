@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.context.SecurityContext;
@@ -52,7 +53,24 @@ public class Sessions {
         }
     }
 
+    private final JdbcClient jdbc;
     private final HttpSessionSecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
+
+    Sessions(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /**
+     * Ends the sessions of a login on all devices.
+     *
+     * @param but the session that goes on
+     */
+    void end(String login, Optional<String> but) {
+        jdbc.sql("delete from spring_session where principal_name = :login and session_id <> :but")
+                .param("login", login)
+                .param("but", but.orElse(""))
+                .update();
+    }
 
     /**
      * From this answer on the browser is signed in. An old session of the browser ends and a new one begins: if it only

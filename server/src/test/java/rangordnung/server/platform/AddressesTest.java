@@ -31,6 +31,8 @@ class AddressesTest extends ServerTest {
                             "get /api/protocols",
                             "get /api/protocols/{id}/{version}",
                             "get /api/ladders",
+                            "put /api/account/password",
+                            "delete /api/account/sessions",
                             "get /api/screenings/{id}/block",
                             "get /api/blocks/{id}/sessions/{session}",
                             "post /api/blocks/{id}/facts",
@@ -56,8 +58,13 @@ class AddressesTest extends ServerTest {
                             "get /api/screenings/{id}/books",
                             "post /api/screenings/{id}/facts"));
 
-    private static final Set<String> EVERYBODY =
-            Set.of("get /api/session", "post /api/session", "delete /api/session", "post /api/setup", "post /api/join");
+    private static final Set<String> EVERYBODY = Set.of(
+            "get /api/session",
+            "post /api/session",
+            "delete /api/session",
+            "post /api/setup",
+            "post /api/join",
+            "post /api/reset");
 
     private JsonNode document;
     private Client lead;
