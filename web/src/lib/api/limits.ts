@@ -161,6 +161,11 @@ export const limits = {
       "maxLength": 5000000
     }
   },
+  "ScreeningControllerChangedScreening": {
+    "name": {
+      "maxLength": 120
+    }
+  },
   "ScreeningControllerInvited": {
     "accounts": {
       "maxItems": 500

@@ -146,6 +146,7 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'account-disabled': m.trouble_account_disabled,
   'last-lead': m.trouble_last_lead,
   'own-account': m.trouble_own_account,
+  followed: m.trouble_followed,
   'no-room': (s) => m.trouble_no_room({ megabytes: s.text('megabytes') }),
   busy: m.trouble_busy,
   'database-away': m.trouble_database_away,

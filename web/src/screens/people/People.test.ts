@@ -46,7 +46,7 @@ describe('an account', () => {
     expect(screen.queryByTestId('reset-link')).toBeNull();
     await user.click(screen.getByRole('button', { name: 'Delete account' }));
     expect(sent.some((s) => s.method === 'DELETE')).toBe(false);
-    await user.click(screen.getByRole('button', { name: 'Delete for good' }));
+    await user.click(screen.getByRole('button', { name: 'Delete the account for good' }));
     await vi.waitFor(() => expect(sent.some((s) => s.method === 'DELETE')).toBe(true));
   });
 });

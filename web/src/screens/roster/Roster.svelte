@@ -1,7 +1,9 @@
 <script lang="ts">
+  import { push } from 'svelte-spa-router';
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
+  import Manage from '../../lib/shell/Manage.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import { clearanceWord, sideWord } from '../../lib/words/judgement';
@@ -15,6 +17,7 @@
     () => ask(api.GET('/api/teams/{id}', { params: { path: { id: params.team } } })),
   );
   let athlete = $state<AthleteDialog>();
+  let manage = $state<Manage>();
   let importing = $state(false);
   let search = $state('');
   let said = $state('');
@@ -41,6 +44,10 @@
   <button class="btn-soft-line btn" onclick={() => athlete?.open(params.team)}
     >{m.athlete_add()}</button
   >
+  {#if team.data}{@const line = team.data.team}
+    <button class="btn-soft-line btn" onclick={() => manage?.open(line.name)}
+      >{m.manage_change()}</button
+    >{/if}
   <a class="btn-soft-line btn" href="/api/teams/{params.team}/roster.csv" download>CSV</a>
   <a class="btn-soft-line btn" href="/api/teams/{params.team}/roster.xlsx" download>XLSX</a>
 {/snippet}
@@ -125,6 +132,23 @@
     {/snippet}
   </Loaded>
 </Page>
+
+<Manage
+  bind:this={manage}
+  title={m.manage_team()}
+  warning={m.manage_team_warning()}
+  save={async (name) => {
+    const kind = team.data?.team.kind ?? 'CLASS';
+    await ask(
+      api.PUT('/api/teams/{id}', { params: { path: { id: params.team } }, body: { name, kind } }),
+    );
+    await team.load();
+  }}
+  remove={async () => {
+    await ask(api.DELETE('/api/teams/{id}', { params: { path: { id: params.team } } }));
+    await push('/roster');
+  }}
+/>
 
 <style>
   .missing {

@@ -3,6 +3,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
   import Loaded from '../../lib/shell/Loaded.svelte';
+  import Manage from '../../lib/shell/Manage.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import { day } from '../../lib/words/words';
@@ -16,6 +17,8 @@
   const training = new Resource(() => ask(api.GET('/api/today/training')));
   let planner = $state<NewScreening>();
   let raters = $state<Raters>();
+  let manage = $state<Manage>();
+  let managed = $state('');
 
   type Due = Schemas['DuesDue'];
   const next = (due: Due) =>
@@ -112,6 +115,14 @@
                   onclick={() => raters?.open(due.screening.id, due.screening.name)}
                   >{m.raters()}</button
                 >
+                <button
+                  class="btn-soft-line btn"
+                  aria-label="{m.manage_change()}: {due.screening.name}"
+                  onclick={() => {
+                    managed = due.screening.id;
+                    manage?.open(due.screening.name, due.screening.heldOn);
+                  }}>{m.manage_change()}</button
+                >
               {/if}
             </div>
           </li>
@@ -121,6 +132,22 @@
       {#if session.lead}
         <NewScreening bind:this={planner} teams={data.teams} />
         <Raters bind:this={raters} />
+        <Manage
+          bind:this={manage}
+          title={m.manage_screening()}
+          warning={m.manage_screening_warning()}
+          save={async (name, heldOn) => {
+            const path = { id: managed };
+            await ask(
+              api.PUT('/api/screenings/{id}', { params: { path }, body: { name, heldOn } }),
+            );
+            await today.load();
+          }}
+          remove={async () => {
+            await ask(api.DELETE('/api/screenings/{id}', { params: { path: { id: managed } } }));
+            await today.load();
+          }}
+        />
       {/if}
     {/snippet}
   </Loaded>

@@ -95,6 +95,7 @@ public enum Code {
     NO_READING,
     // rosters
     TEAM_EXISTS,
+    FOLLOWED,
     CHANGED_MEANWHILE,
     MAPPING_SIZE,
     MAPPING_TWICE,

@@ -65,6 +65,18 @@ class RosterController {
         return new TeamView(rosters.team(id), rosters.athletes(id));
     }
 
+    @PutMapping("/api/teams/{id}")
+    Rosters.TeamLine rename(@PathVariable UUID id, @Valid @RequestBody NewTeam team) {
+        rosters.renameTeam(id, team.name(), team.kind());
+        return rosters.team(id);
+    }
+
+    @DeleteMapping("/api/teams/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void delete(@PathVariable UUID id) {
+        rosters.deleteTeam(id);
+    }
+
     @PostMapping("/api/teams/{id}/athletes")
     @ResponseStatus(HttpStatus.CREATED)
     Rosters.AthleteView addAthlete(@PathVariable UUID id, @Valid @RequestBody AthleteRecord record) {

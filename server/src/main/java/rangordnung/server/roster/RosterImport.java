@@ -74,7 +74,11 @@ class RosterImport {
         return confirmedAt != null;
     }
 
+    /** What was imported stands in the roster from here on, and nowhere else. */
     void confirm(Instant at) {
         confirmedAt = at;
+        sheet = "{}";
+        mapping = "[]";
+        fileName = "";
     }
 }

@@ -2,6 +2,7 @@ package rangordnung.server.roster;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.EnumMap;
@@ -46,6 +47,7 @@ public class RosterImports {
     /** Takes a table in; the columns are guessed from their headers. */
     Preview take(UUID team, String fileName, byte[] bytes) {
         rosters.team(team);
+        forgetOld();
         Sheet sheet = Sheet.read(bytes);
         List<Column> mapping = guess(sheet);
         RosterImport taken = new RosterImport(
@@ -57,6 +59,16 @@ public class RosterImports {
                 clock.instant());
         entities.persist(taken);
         return preview(taken, sheet, mapping);
+    }
+
+    /** How long a preview waits for its confirmation (house convention). */
+    static final Duration WAITS = Duration.ofHours(1);
+
+    /** Throws away what nobody has confirmed in time: it holds names. */
+    void forgetOld() {
+        entities.createQuery("delete from RosterImport i where i.confirmedAt is null and i.createdAt < :before")
+                .setParameter("before", clock.instant().minus(WAITS))
+                .executeUpdate();
     }
 
     /** The same table with its columns taken for something else. */

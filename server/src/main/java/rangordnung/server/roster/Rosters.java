@@ -120,12 +120,32 @@ public class Rosters {
     }
 
     public UUID addTeam(String name, Kind kind) {
+        return teams.save(new Team(UUID.randomUUID(), free(name), kind)).id();
+    }
+
+    /** A name as it is kept, if no roster has it yet. */
+    private String free(String name) {
         String clean = Words.clean(name);
         if (teams.existsByName(clean)) {
             throw Problem.conflict(Code.TEAM_EXISTS, "There is a team or class named “" + clean + "” already.")
                     .with("field", "name");
         }
-        return teams.save(new Team(UUID.randomUUID(), clean, kind)).id();
+        return clean;
+    }
+
+    /** Gives a roster another name, or calls it a class instead of a team. */
+    public void renameTeam(UUID id, String name, Kind kind) {
+        Team team = teams.findById(id).orElseThrow(() -> Problem.notFound("team or class"));
+        team.become(Words.clean(name).equals(team.name()) ? team.name() : free(name), kind);
+        entities.flush();
+    }
+
+    /** Deletes a roster with its athletes, its screenings and all that was ever written of them; only the log stays. */
+    public void deleteTeam(UUID id) {
+        Team team = teams.findById(id).orElseThrow(() -> Problem.notFound("team or class"));
+        athletes.members(id).forEach(a -> log(a.id(), "ERASED"));
+        teams.delete(team);
+        entities.flush();
     }
 
     @Transactional(readOnly = true)
@@ -189,6 +209,10 @@ public class Rosters {
         Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
         log(id, "ERASED");
         athletes.delete(athlete);
+        // a preview that waits may name them still
+        entities.createQuery("delete from RosterImport i where i.team = :team and i.confirmedAt is null")
+                .setParameter("team", athlete.team())
+                .executeUpdate();
     }
 
     /** Somebody answered a medical question with yes: not cleared until a clinician says otherwise. Nothing more is kept. */

@@ -42,6 +42,11 @@ class Team {
         return id;
     }
 
+    void become(String otherName, Rosters.Kind otherKind) {
+        name = otherName;
+        kind = otherKind;
+    }
+
     String name() {
         return name;
     }

@@ -12,6 +12,8 @@ interface TeamRepository extends Repository<Team, UUID> {
 
     Optional<Team> findById(UUID id);
 
+    void delete(Team team);
+
     boolean existsByName(String name);
 
     List<Team> findAllByOrderByName();

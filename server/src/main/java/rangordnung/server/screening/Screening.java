@@ -61,6 +61,11 @@ class Screening {
         this.createdAt = createdAt;
     }
 
+    void become(String otherName, LocalDate otherDay) {
+        name = otherName;
+        heldOn = otherDay;
+    }
+
     void judgeUnder(String otherProtocol, int otherVersion) {
         protocol = otherProtocol;
         protocolVersion = otherVersion;

@@ -104,6 +104,19 @@ class ScreeningController {
                 screening.protocolVersion());
     }
 
+    record ChangedScreening(@Visible @Size(max = 120) String name, @NotNull LocalDate heldOn) {}
+
+    @PutMapping("/api/screenings/{id}")
+    Screenings.ScreeningView change(@PathVariable UUID id, @Valid @RequestBody ChangedScreening changed) {
+        return screenings.change(id, changed.name(), changed.heldOn());
+    }
+
+    @DeleteMapping("/api/screenings/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void delete(@PathVariable UUID id) {
+        screenings.delete(id);
+    }
+
     @GetMapping("/api/screenings/{id}/raters")
     Invited raters(@PathVariable UUID id) {
         return new Invited(screenings.raters(id));

@@ -14,6 +14,10 @@ interface ScreeningRepository extends Repository<Screening, UUID> {
 
     Screening save(Screening screening);
 
+    void delete(Screening screening);
+
+    List<Screening> findByFollows(UUID screening);
+
     Optional<Screening> findById(UUID id);
 
     /**

@@ -202,6 +202,38 @@ public class Screenings {
         return pass.screening().equals(screening);
     }
 
+    /** Gives a screening another name or day; a short one stays after the one that it follows. */
+    public ScreeningView change(UUID id, String name, LocalDate heldOn) {
+        ScreeningView view = visible(id);
+        Refusal.within(heldOn.getYear(), FIRST_YEAR, LAST_YEAR, "", "heldOn");
+        boolean early = view.follows()
+                .map(this::visible)
+                .filter(b -> !heldOn.isAfter(b.heldOn()))
+                .isPresent();
+        boolean late =
+                rows.findByFollows(id).stream().anyMatch(s -> !s.view().heldOn().isAfter(heldOn));
+        if (early || late) {
+            throw Problem.invalid(
+                    Code.CONTRADICTION,
+                    "A short screening is held after the one that it follows. Choose another day.",
+                    "heldOn");
+        }
+        Screening screening = rows.findById(id).orElseThrow();
+        screening.become(name.strip(), heldOn);
+        return screening.view();
+    }
+
+    /** Deletes a screening with all that was seen, decided and trained under it. */
+    public void delete(UUID id) {
+        visible(id);
+        if (!rows.findByFollows(id).isEmpty()) {
+            throw Problem.conflict(
+                    Code.FOLLOWED,
+                    "A short screening follows this one and carries over from it. Delete that one first.");
+        }
+        rows.delete(rows.findById(id).orElseThrow());
+    }
+
     /** Lets a screening be judged under another version from now on; its facts stay what they are. */
     public ScreeningView judgeUnder(UUID id, String protocol, int version) {
         visible(id);
