@@ -32,6 +32,7 @@
     '/body': wrap({ asyncComponent: () => import('./screens/body/Body.svelte') }),
     '/exercise/:id': exercise,
     '/account': account,
+    '/access': wrap({ asyncComponent: () => import('./screens/people/Access.svelte') }),
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,

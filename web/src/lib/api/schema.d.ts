@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["access"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/password": {
         parameters: {
             query?: never;
@@ -1304,6 +1320,21 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AccessControllerAccess: {
+            about?: string;
+            account: string;
+            /** @enum {string} */
+            area: "ROSTER" | "ATHLETE" | "IMPORT" | "STATION" | "RESULTS" | "RANKING" | "GROUPS" | "TRAINING" | "SCREENING";
+            /** Format: date-time */
+            at: string;
+            athlete?: string;
+            /** @enum {string} */
+            verb: "READ" | "WRITTEN" | "DELETED";
+        };
+        AccessControllerAccessView: {
+            lines: components["schemas"]["AccessControllerAccess"][];
+            more: boolean;
+        };
         AccountControllerDisabled: {
             disabled: boolean;
         };
@@ -4453,6 +4484,31 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    access: {
+        parameters: {
+            query: {
+                account?: string;
+                athlete?: string;
+                day?: string;
+                page: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccessControllerAccessView"];
+                };
+            };
+        };
+    };
     password: {
         parameters: {
             query?: never;

@@ -32,6 +32,7 @@
 
 {#snippet actions()}
   <button class="btn btn-primary" onclick={() => dialog?.showModal()}>{m.people_add()}</button>
+  <a class="btn-soft-line btn" href="#/access">{m.access_title()}</a>
 {/snippet}
 
 <Page title={m.nav_people()} {actions}>

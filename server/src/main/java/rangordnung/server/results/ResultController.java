@@ -312,7 +312,6 @@ class ResultController {
                 .filter(m -> m.id().equals(athlete))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));
-        rosters.log(athlete, "SEEN");
         List<Screenings.ScreeningView> screened = screenings.upTo(screening);
         List<Results.Screened> looked = results.history(id, member);
         List<ScreenResult> history =
