@@ -68,6 +68,8 @@ class DemoIT extends ScreenTest {
         screens.put("rosters", "/roster");
         screens.put("roster", "/roster/" + team);
         screens.put("people", "/people");
+        screens.put("account", "/account");
+        screens.put("access", "/access");
         screens.put("station", "/screening/" + first + "/station");
         screens.put("results", "/screening/" + id + "/results");
         screens.put("athlete", "/screening/" + lesson + "/athlete/" + athlete);
@@ -222,6 +224,8 @@ class DemoIT extends ScreenTest {
         screens.keySet()
                 .removeAll(Set.of(
                         "people",
+                        "account",
+                        "access",
                         "rosters",
                         "roster",
                         "protocols",
