@@ -57,7 +57,9 @@ public record AthleteRecord(
                 Optional.empty());
     }
 
+    /** The same with another clearance; who was not asked has none that anybody gave. */
     AthleteRecord withClearance(Clearance now, LocalDate on, String by) {
+        boolean given = now != Clearance.NOT_ASKED;
         return new AthleteRecord(
                 givenName,
                 familyName,
@@ -70,8 +72,8 @@ public record AthleteRecord(
                 experience,
                 aim,
                 now,
-                Optional.of(on),
-                Optional.of(by));
+                Optional.of(on).filter(d -> given),
+                Optional.of(by).filter(b -> given));
     }
 
     public AthleteName name() {

@@ -45,6 +45,9 @@ final class ImportPlan {
     final List<Row> rows = new ArrayList<>();
     final List<Write> writes = new ArrayList<>();
 
+    /** Who has cleared somebody by a table, as a role. */
+    private static final String BY_IMPORT = "import";
+
     private final List<Column> mapping;
     private final CellReader.DateOrder dates;
     private final LocalDate today;
@@ -208,8 +211,9 @@ final class ImportPlan {
             Optional<Side> side = read(Column.SIDE_PREFERENCE, CellReader::side);
             Optional<Profile.Experience> experience = read(Column.EXPERIENCE, CellReader::experience);
             Optional<Profile.Aim> aim = read(Column.AIM, CellReader::aim);
-            Optional<Clearance> clearance = read(Column.CLEARANCE, CellReader::clearance);
-            return new AthleteRecord(
+            Optional<Clearance> clearance =
+                    read(Column.CLEARANCE, CellReader::clearance).filter(c -> c != before.clearance());
+            AthleteRecord read = new AthleteRecord(
                     before.givenName(),
                     before.familyName(),
                     birthDate.or(before::birthDate),
@@ -220,9 +224,11 @@ final class ImportPlan {
                     side.or(before::sidePreference),
                     experience.or(before::experience),
                     aim.or(before::aim),
-                    clearance.orElse(before.clearance()),
+                    before.clearance(),
                     before.clearedOn(),
                     before.clearedBy());
+            // another clearance is one of today, and no longer that of whoever gave the last one
+            return clearance.map(c -> read.withClearance(c, today, BY_IMPORT)).orElse(read);
         }
     }
 }

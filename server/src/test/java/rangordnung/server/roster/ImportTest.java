@@ -120,6 +120,36 @@ class ImportTest extends ServerTest {
         assertThat(record.get("massKg").doubleValue()).isEqualTo(48.5);
     }
 
+    /** Whoever a table clears was not cleared by whoever had done so before. */
+    @Test
+    void another_clearance_brings_its_own_day_and_role() {
+        imported("Given name,Clearance\nAda,yes\n");
+        String athlete = athleteOf("Ada");
+        jdbc.sql("update athlete set clearance_on = '2020-01-01', clearance_by = 'physician' where id = :id")
+                .param("id", java.util.UUID.fromString(athlete))
+                .update();
+        imported("Given name,Clearance\nAda,yes\n");
+        assertThat(clearance(athlete)).as("the same again changes nothing").isEqualTo("CLEARED 2020-01-01 physician");
+        imported("Given name,Clearance\nAda,no\n");
+        assertThat(clearance(athlete)).isEqualTo("NOT_CLEARED " + java.time.LocalDate.now() + " import");
+    }
+
+    private String athleteOf(String name) {
+        return jdbc.sql("select id::text from athlete where given_name = :name and team_id = cast(:team as uuid)")
+                .param("name", name)
+                .param("team", team)
+                .query(String.class)
+                .single();
+    }
+
+    private String clearance(String athlete) {
+        return jdbc.sql(
+                        "select concat_ws(' ', clearance, clearance_on, clearance_by) from athlete where id = cast(:id as uuid)")
+                .param("id", athlete)
+                .query(String.class)
+                .single();
+    }
+
     @Test
     void windows_1252_is_understood_when_the_bytes_are_no_utf_8() {
         confirm(
