@@ -2731,6 +2731,7 @@ export interface components {
         LanControllerLanView: {
             authority?: string;
             authorityCode: string[];
+            fingerprint?: string;
             hall?: string;
             open: boolean;
         };

@@ -111,6 +111,8 @@
           <div>
             <p>{m.passes_authority_text()}</p>
             <p class="mt-2 text-sm break-all select-all">{lan.authority}</p>
+            {#if lan.fingerprint}<p class="mt-3">{m.passes_fingerprint()}</p>
+              <p class="text-sm break-all select-all"><code>{lan.fingerprint}</code></p>{/if}
           </div>
         </div>
       </details>

@@ -16,8 +16,14 @@ class LanController {
      * @param hall          the address in the hall's network
      * @param authority     where a phone gets the certificate authority it must trust once
      * @param authorityCode that address as rows of squares
+     * @param fingerprint   of the authority (SHA-256), to compare before trusting it
      */
-    record LanView(boolean open, Optional<String> hall, Optional<String> authority, List<String> authorityCode) {}
+    record LanView(
+            boolean open,
+            Optional<String> hall,
+            Optional<String> authority,
+            List<String> authorityCode,
+            Optional<String> fingerprint) {}
 
     private final Addresses addresses;
 
@@ -28,12 +34,13 @@ class LanController {
     @GetMapping("/api/lan")
     LanView lan() {
         if (!addresses.open()) {
-            return new LanView(false, Optional.empty(), Optional.empty(), List.of());
+            return new LanView(false, Optional.empty(), Optional.empty(), List.of(), Optional.empty());
         }
         return new LanView(
                 true,
                 Optional.of(addresses.hall()),
                 Optional.of(addresses.authority()),
-                QrCode.of(addresses.authority()));
+                QrCode.of(addresses.authority()),
+                addresses.fingerprint());
     }
 }
