@@ -52,7 +52,7 @@
       <ul class="grid gap-6">
         {#each data.screenings as due (due.screening.id)}
           <li
-            class="floor-line grid gap-x-8 gap-y-3 pt-3 md:grid-cols-[minmax(0,1fr)_14rem_24rem] md:items-center"
+            class="floor-line grid gap-x-8 gap-y-3 pt-3 md:grid-cols-[minmax(0,1fr)_12rem_24rem] md:items-center xl:grid-cols-[minmax(0,1fr)_14rem_31rem]"
           >
             <div>
               <h2>
