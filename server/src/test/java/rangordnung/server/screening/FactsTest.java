@@ -84,7 +84,8 @@ class FactsTest extends ServerTest {
         assertThat(one.text("/tests/0/criteria/0/findings/left/origin/trial")).isEqualTo(trial.toString());
         assertThat(one.text("/tests/0/criteria/0/findings/left/origin/thresholds/0/label"))
                 .isEqualTo("HC");
-        assertThat(jdbc.sql("select count(*) from access_log where athlete_id = :a and action like 'GET %/results/{athlete}'")
+        assertThat(jdbc.sql(
+                                "select count(*) from access_log where athlete_id = :a and action like 'GET %/results/{athlete}'")
                         .param("a", UUID.fromString(athlete))
                         .query(Long.class)
                         .single())
