@@ -470,7 +470,10 @@ class LessonIT extends ScreenTest {
         add.getByLabel("Login").fill("second");
         add.getByLabel("Password").fill(PASSWORD);
         add.getByRole(AriaRole.BUTTON).first().click();
-        assertThat(lead.getByText("Second Rater")).isVisible();
+        assertThat(lead.getByRole(
+                        AriaRole.CELL,
+                        new Page.GetByRoleOptions().setName("Second Rater").setExact(true)))
+                .isVisible();
         atTheStation(lead, "Twice", roster("Tw", 1), "standard-floor/1");
         String screening = screening(lead);
         button(lead, "Arch left slight").click();
