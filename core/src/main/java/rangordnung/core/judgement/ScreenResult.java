@@ -7,6 +7,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import rangordnung.core.body.Side;
+import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.certainty.IndexDraws;
 import rangordnung.core.certainty.Likelihood;
 import rangordnung.core.protocol.Grade;
@@ -46,18 +47,16 @@ public record ScreenResult(
         Set<String> carried,
         MovementIndex index) {
 
-    /** What was seen weeks ago counts like a doubtful look: half its evidence, which is √2 of its noise (house convention). */
-    private static final double WEEKS_OLD = Math.sqrt(2);
-
     /**
      * The result of a short screening: what it looked at as it was seen, the rest from the screening that it follows. Whoever was not
      * looked at at all stays as they were, with pain, stop and referral.
      *
-     * @param before the screening that it follows, judged under the same protocol
+     * @param before    the screening that it follows, judged under the same protocol
+     * @param certainty what was seen weeks ago counts like a doubtful look: a power of its evidence, which is more of its noise
      */
-    public ScreenResult carrying(ScreenResult before, Rules rules) {
-        boolean looked = tests.stream().anyMatch(t -> t.trial().isPresent());
-        boolean there = looked
+    public ScreenResult carrying(ScreenResult before, Rules rules, CertaintyRules certainty) {
+        double noise = 1 / Math.sqrt(certainty.doubtfulPower().value());
+        boolean there = looked()
                 || stopped
                 || attendance.filter(a -> a == Attendance.PRESENT).isPresent();
         ScreenResult spoken = there ? this : before;
@@ -70,7 +69,7 @@ public record ScreenResult(
                         .findFirst()
                         .map(then -> {
                             old.add(then.test().id());
-                            return then.withNoise(WEEKS_OLD);
+                            return then.withNoise(noise);
                         })
                         .orElse(now))
                 .toList();
@@ -88,6 +87,19 @@ public record ScreenResult(
                 body.or(before::body),
                 Set.copyOf(old),
                 MovementIndex.of(all, rules));
+    }
+
+    /** Whether anybody has looked at any test that counts. */
+    public boolean looked() {
+        return tests.stream().anyMatch(t -> t.trial().isPresent());
+    }
+
+    /** Whether a test, counting or not, was seen whole with nothing changed in it. */
+    public boolean done(String test) {
+        return Stream.concat(tests.stream(), retests.stream())
+                .filter(t -> t.test().id().equals(test))
+                .flatMap(t -> t.trial().stream())
+                .anyMatch(trial -> trial.complete() && trial.retest().isEmpty());
     }
 
     /** Other trials of what was looked at now, and the old ones of what was not; a test of its own counts until it is done again. */

@@ -64,32 +64,18 @@ public sealed interface Proposal {
 
         /** The same on another rung of its focus, where training has shown more than the screen could. */
         public Placed at(String earned) {
-            return new Placed(
-                    focus,
-                    Optional.of(earned),
-                    link,
-                    told,
-                    next,
-                    side,
-                    rungs,
-                    aids,
-                    depth,
-                    lasting,
-                    pains,
-                    reasons,
-                    second,
-                    chances,
-                    movers,
-                    borderline,
-                    bounds,
-                    sizes);
+            return with(Optional.of(earned), movers, borderline);
         }
 
         /** The same with what would move the athlete. */
         Placed with(List<Mover> would, boolean decidedByOneMark) {
+            return with(rung, would, decidedByOneMark);
+        }
+
+        private Placed with(Optional<String> other, List<Mover> would, boolean decidedByOneMark) {
             return new Placed(
                     focus,
-                    rung,
+                    other,
                     link,
                     told,
                     next,

@@ -5,11 +5,9 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import rangordnung.core.judgement.ScreenResult;
-import rangordnung.core.judgement.TestResult;
 import rangordnung.core.placement.LookAgain.Kind;
 import rangordnung.core.placement.LookAgain.Look;
 import rangordnung.core.safety.Clearance;
@@ -68,7 +66,7 @@ public final class ShortScreen {
             UUID id = candidate.athlete();
             if (candidate.clearance() == Clearance.NOT_CLEARED) {
                 notCleared.add(id);
-            } else if (!seen(candidate.result())) {
+            } else if (!candidate.result().looked()) {
                 whole.put(id, Whole.NEVER_SEEN);
             } else if (again.holdsBack(candidate.result(), candidate.clearance())) {
                 whole.put(id, Whole.HELD_BACK);
@@ -95,9 +93,5 @@ public final class ShortScreen {
             }
         }
         return new Plan(whole, asked, notCleared, seconds - left);
-    }
-
-    private static boolean seen(ScreenResult result) {
-        return result.tests().stream().map(TestResult::trial).anyMatch(Optional::isPresent);
     }
 }

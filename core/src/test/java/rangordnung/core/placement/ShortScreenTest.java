@@ -41,7 +41,7 @@ class ShortScreenTest {
     }
 
     private static ScreenResult after(Rater before, Rater now) {
-        return now.judged(FLOOR).carrying(before.judged(FLOOR), FLOOR.rules());
+        return now.judged(FLOOR).carrying(before.judged(FLOOR), FLOOR.rules(), StandardFloor.CERTAINTY);
     }
 
     private static Focus focus(ScreenResult... screens) {
@@ -50,7 +50,9 @@ class ShortScreenTest {
 
     private static ShortScreen.Candidate candidate(Rater before) {
         return new ShortScreen.Candidate(
-                UUID.randomUUID(), NOTHING.carrying(before.judged(FLOOR), FLOOR.rules()), Clearance.CLEARED);
+                UUID.randomUUID(),
+                NOTHING.carrying(before.judged(FLOOR), FLOOR.rules(), StandardFloor.CERTAINTY),
+                Clearance.CLEARED);
     }
 
     @Test

@@ -31,13 +31,16 @@ import rangordnung.core.placement.LookAgain;
 import rangordnung.core.placement.ShortScreen;
 import rangordnung.core.record.Book;
 import rangordnung.server.platform.Visible;
+import rangordnung.server.protocols.Protocols;
 import rangordnung.server.screening.Screenings;
 
 /** The short screening after a whole one: proposed from what is open, in the minutes that there are. */
 @RestController
 class FollowUpController {
 
+    /** Bounds of what is asked (house convention). */
     private static final int LONGEST_MINUTES = 600;
+
     private static final int MOST_RATERS = 50;
     private static final int MOST_LOOKS = 20_000;
 
@@ -76,10 +79,12 @@ class FollowUpController {
 
     private final Results results;
     private final Screenings screenings;
+    private final Protocols protocols;
 
-    FollowUpController(Results results, Screenings screenings) {
+    FollowUpController(Results results, Screenings screenings, Protocols protocols) {
         this.results = results;
         this.screenings = screenings;
+        this.protocols = protocols;
     }
 
     /**
@@ -101,7 +106,8 @@ class FollowUpController {
                         s.athlete().id(),
                         nothing.carrying(
                                 Objects.requireNonNull(standing.get(s.athlete().id())),
-                                screen.protocol().rules()),
+                                screen.protocol().rules(),
+                                protocols.certaintyRules()),
                         s.athlete().clearance()))
                 .toList();
         ShortScreen.Plan plan = ShortScreen.of(roster, results.lookAgain(screen.protocol()), 60.0 * minutes * raters);

@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -202,14 +201,10 @@ class ResultController {
         Links links = links(screen.protocol());
         Asked asked = screenings.asked(screen.screening());
         List<Strip> strips = screen.athletes().stream()
-                .filter(a -> asked.anything(a.athlete().id()) || seen(a.result()))
+                .filter(a -> asked.anything(a.athlete().id()) || a.result().looked())
                 .map(a -> strip(a, links))
                 .toList();
         return new StripsView(screen.screening(), columns, strips, setAside(screen.athletes()));
-    }
-
-    private static boolean seen(ScreenResult result) {
-        return result.tests().stream().anyMatch(t -> t.trial().isPresent());
     }
 
     private List<SetAsideView> setAside(List<Results.Screened> athletes) {
@@ -312,30 +307,24 @@ class ResultController {
                 .filter(m -> m.id().equals(athlete))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));
-        List<Screenings.ScreeningView> screened = screenings.upTo(screening);
-        List<Results.Screened> looked = results.history(id, member);
-        List<ScreenResult> history =
-                looked.stream().map(Results.Screened::result).toList();
-        Results.Screened here = looked.get(looked.size() - 1);
+        List<Results.Held> held = results.history(id, member);
+        List<ScreenResult> history = held.stream().map(Results.Held::result).toList();
+        Results.Screened here = held.get(held.size() - 1).screened();
         ScreenResult now = here.result();
         List<ScreenResult> before = new ArrayList<>(history.subList(0, history.size() - 1));
         Collections.reverse(before);
         var protocol = protocols.get(screening.protocol(), screening.protocolVersion());
         List<Course> courses = Course.of(history, protocol.rules());
-        List<HistoryPoint> points = new ArrayList<>();
-        for (int i = 0; i < history.size(); i++) {
-            points.add(new HistoryPoint(
-                    screened.get(i).id(),
-                    screened.get(i).name(),
-                    screened.get(i).heldOn(),
-                    history.get(i).index()));
-        }
+        List<HistoryPoint> points = held.stream()
+                .map(h -> new HistoryPoint(
+                        h.screening().id(),
+                        h.screening().name(),
+                        h.screening().heldOn(),
+                        h.result().index()))
+                .toList();
         Placer placer = results.placer(protocol);
         Results.Proposed proposed = results.proposed(
-                placer,
-                new Results.Screen(screening, protocol, List.of(here)),
-                here,
-                Results.carried(held(screened, history), protocol));
+                placer, new Results.Screen(screening, protocol, List.of(here)), here, results.carried(held, protocol));
         Links links = links(protocol);
         return new AthleteResult(
                 screening,
@@ -359,12 +348,6 @@ class ResultController {
                 history.size() > 1 ? courses : List.of(),
                 links.report(now),
                 proposed.proposal());
-    }
-
-    private static List<Results.Held> held(List<Screenings.ScreeningView> screened, List<ScreenResult> history) {
-        return IntStream.range(0, history.size())
-                .mapToObj(i -> new Results.Held(screened.get(i), history.get(i)))
-                .toList();
     }
 
     /** The change since the last screening that gave an index; whoever missed a date is held against the one before it. */

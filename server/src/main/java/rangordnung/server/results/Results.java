@@ -144,20 +144,22 @@ public class Results {
     }
 
     /** One athlete's results, all under the protocol of the last, oldest first, up to and including a screening. */
-    public List<Screened> history(UUID screening, Rosters.Member athlete) {
+    public List<Held> history(UUID screening, Rosters.Member athlete) {
         Screenings.ScreeningView view = screenings.visible(screening);
         Judge judge = new Judge(protocols.get(view.protocol(), view.protocolVersion()));
         return screenings.upTo(view).stream()
-                .map(s -> screened(
-                        athlete,
-                        isolated(
-                                judge,
-                                s.id(),
-                                athlete.id(),
-                                facts.book(s.id(), athlete.id()),
-                                settlements
-                                        .particulars(s.id(), List.of(athlete))
-                                        .getOrDefault(athlete.id(), Particulars.NONE))))
+                .map(s -> new Held(
+                        s,
+                        screened(
+                                athlete,
+                                isolated(
+                                        judge,
+                                        s.id(),
+                                        athlete.id(),
+                                        facts.book(s.id(), athlete.id()),
+                                        settlements
+                                                .particulars(s.id(), List.of(athlete))
+                                                .getOrDefault(athlete.id(), Particulars.NONE)))))
                 .toList();
     }
 
@@ -191,9 +193,9 @@ public class Results {
             for (int i = 0; i < held.size(); i++) {
                 Screenings.ScreeningView then = held.get(i);
                 Optional.ofNullable(before.get(i).get(screened.athlete().id()))
-                        .ifPresent(r -> history.add(new Held(then, r.screen())));
+                        .ifPresent(r -> history.add(new Held(then, screened(screened.athlete(), r))));
             }
-            history.add(new Held(screen.screening(), screened.result()));
+            history.add(new Held(screen.screening(), screened));
             return carried(history, screen.protocol());
         };
     }
@@ -212,17 +214,23 @@ public class Results {
     }
 
     /** A screening with what it told of one athlete. */
-    public record Held(Screenings.ScreeningView screening, ScreenResult result) {}
+    public record Held(Screenings.ScreeningView screening, Screened screened) {
+
+        /** What the athlete was found to be like. */
+        public ScreenResult result() {
+            return screened.result();
+        }
+    }
 
     /** Results of one athlete, the oldest first, in which each short screening carries over what it did not look at. */
-    public static List<ScreenResult> carried(List<Held> history, Protocol protocol) {
+    public List<ScreenResult> carried(List<Held> history, Protocol protocol) {
         Map<UUID, ScreenResult> known = new HashMap<>();
         return history.stream()
                 .map(held -> {
                     ScreenResult result = held.screening()
                             .follows()
                             .flatMap(f -> Optional.ofNullable(known.get(f)))
-                            .map(before -> held.result().carrying(before, protocol.rules()))
+                            .map(before -> held.result().carrying(before, protocol.rules(), protocols.certaintyRules()))
                             .orElse(held.result());
                     known.put(held.screening().id(), result);
                     return result;

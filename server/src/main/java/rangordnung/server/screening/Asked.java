@@ -24,6 +24,12 @@ public record Asked(Optional<Map<UUID, Set<String>>> tests) {
                 .orElse(from);
     }
 
+    /** Whether anybody is asked by name to do a test. */
+    boolean named(String test) {
+        return tests.filter(asked -> asked.values().stream().anyMatch(of -> of.contains(test)))
+                .isPresent();
+    }
+
     /** Whether an athlete is asked to do anything. */
     public boolean anything(UUID athlete) {
         return tests.map(asked -> asked.containsKey(athlete)).orElse(true);

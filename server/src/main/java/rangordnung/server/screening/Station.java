@@ -116,13 +116,14 @@ class Station {
         Screenings.ScreeningView view = open.view();
         CurrentUser signed = CurrentUser.required();
         Protocol protocol = protocols.get(view.protocol(), view.protocolVersion());
+        Asked wanted = screenings.asked(view);
         HallSetup hall = halls.of(open);
         Optional<String> name =
                 signed.pass() == null ? asked : Optional.of(signed.pass().station());
         Optional<HallSetup.StationSetup> at =
                 name.map(n -> hall.station(n).orElseThrow(() -> Problem.notFound("station in this hall")));
         List<String> tests = at.map(HallSetup.StationSetup::tests).orElseGet(() -> protocol.tests().stream()
-                .filter(t -> t.role() != TestDefinition.Role.RETEST)
+                .filter(t -> t.role() != TestDefinition.Role.RETEST || wanted.named(t.id()))
                 .map(TestDefinition::id)
                 .toList());
         Map<UUID, Facts.AthleteBook> books = facts.books(screening);
@@ -133,7 +134,7 @@ class Station {
         Map<UUID, Particulars> particulars = settlements.particulars(screening, members);
         Judge judge = new Judge(protocol);
         boolean door = at.filter(HallSetup.StationSetup::checkIn).isPresent();
-        Asked wanted = screenings.asked(view);
+
         List<Queued> queue = members.stream()
                 .filter(m -> wanted.anything(m.id()))
                 .map(m -> {

@@ -6,14 +6,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionException;
 import rangordnung.core.judgement.MovementIndex;
-import rangordnung.core.judgement.TestResult;
-import rangordnung.core.protocol.TestDefinition;
 import rangordnung.server.platform.Incidents;
 import rangordnung.server.results.Results;
 import rangordnung.server.roster.Rosters;
@@ -147,17 +144,11 @@ class Dues {
                 screen.athletes().stream().flatMap(a -> a.incident().stream()).toList());
     }
 
-    /** Whether a short screening has seen whole what it asked for, of the tests that count. */
+    /** Whether a short screening has seen whole what it asked for. */
     private static boolean looked(Results.Screened screened, Asked asked) {
-        List<TestDefinition> counting =
-                screened.result().tests().stream().map(TestResult::test).toList();
-        Set<String> wanted = asked.of(screened.athlete().id(), counting).stream()
-                .map(TestDefinition::id)
-                .collect(Collectors.toSet());
-        return asked.tests().isPresent()
-                && screened.result().tests().stream()
-                        .filter(t -> wanted.contains(t.test().id()))
-                        .allMatch(t ->
-                                t.trial().filter(TestResult.Trial::complete).isPresent());
+        return asked.tests()
+                .filter(tests -> tests.getOrDefault(screened.athlete().id(), Set.of()).stream()
+                        .allMatch(screened.result()::done))
+                .isPresent();
     }
 }

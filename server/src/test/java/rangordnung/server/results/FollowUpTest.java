@@ -97,6 +97,31 @@ class FollowUpTest extends ServerTest {
                 .hasSize(1);
     }
 
+    /** A test that only tells causes apart is done at the one station too, and the athlete waits until it was done. */
+    @Test
+    void a_test_that_tells_causes_apart_is_asked_like_any_other() {
+        Hall floor = hall(lead, FLOOR, "Bo");
+        String made = lead.post(
+                        "/api/screenings/" + floor.screening() + "/follow-up",
+                        "{\"name\":\"Short\",\"heldOn\":\"%s\",\"asked\":[{\"athlete\":\"%s\",\"tests\":[\"sit-to-stand\"]}]}"
+                                .formatted(DAY, floor.athlete()))
+                .ok()
+                .text("/id");
+        Client.Answer station = lead.get("/api/screenings/" + made + "/station").ok();
+        assertThat(station.body().get("tests").valueStream().map(JsonNode::stringValue))
+                .contains("sit-to-stand");
+        assertThat(station.text("/queue/0/state")).isEqualTo("WAITING");
+        assertThat(due(made).get("waiting").intValue()).isEqualTo(1);
+        assertThat(lead.get("/api/screenings/" + floor.screening() + "/station")
+                        .ok()
+                        .body()
+                        .get("tests")
+                        .valueStream()
+                        .map(JsonNode::stringValue))
+                .as("a whole screening offers it only where a fault asks for it")
+                .doesNotContain("sit-to-stand");
+    }
+
     @Test
     void what_does_not_fit_together_is_refused_in_words_and_nothing_is_written() {
         int before = lead.get("/api/today").ok().body().get("screenings").size();
