@@ -2,8 +2,9 @@
 # started again, sooner at first and later if it keeps ending, until it gives up in words. It also makes the daily backups and
 # keeps logs short.
 
-LOOK_EVERY="${RANGORDNUNG_LOOK_EVERY:-2}"
-MOST_TRIES=10          # in a row, before it gives up (house convention)
+# All of these are house conventions.
+LOOK_EVERY="${RANGORDNUNG_LOOK_EVERY:-2}" # seconds
+MOST_TRIES=10          # in a row, before it gives up
 LONGEST_WAIT=15        # seconds between two tries
 WELL_AFTER=60          # seconds after which a start counts as one that went well
 ROOM_TO_START=30       # megabytes, below which nothing is started: it waits for room instead of giving up
@@ -104,9 +105,14 @@ room() { df -Pm "$DATA" | awk 'NR == 2 { print $4 }'; }
 database_answers() { "$(pg_bin)/pg_isready" -q -t 3 -h 127.0.0.1 -p "$DB_PORT"; }
 application_answers() { curl -fs -m 5 "http://127.0.0.1:$SERVER_PORT/actuator/health/$1" >/dev/null 2>&1; }
 
+# The application's way to the database, for whatever is started from here on.
+where_the_data_are() {
+  export SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:$DB_PORT/rangordnung" SPRING_DATASOURCE_USERNAME=rangordnung_app SPRING_DATASOURCE_PASSWORD="$APP_SECRET"
+}
+
 start_application() {
   local archive=""; [ -f "$APP/classes.jsa" ] && archive="-XX:SharedArchiveFile=classes.jsa -Xshare:auto -Xlog:cds=off -Xlog:cds+dynamic=off"
-  export SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:$DB_PORT/rangordnung" SPRING_DATASOURCE_USERNAME=rangordnung_app SPRING_DATASOURCE_PASSWORD="$APP_SECRET"
+  where_the_data_are
   if [ "$(id -u)" -eq 0 ]; then
     # setpriv becomes the program, so that its number is the application's
     (cd "$APP" && HOME="$DATA" exec setsid setpriv --reuid="$OWN_USER" --regid="$OWN_USER" --clear-groups java $archive $JVM -jar rangordnung-app.jar) >>"$DATA/app.log" 2>&1 </dev/null &

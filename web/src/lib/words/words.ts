@@ -96,3 +96,9 @@ export function hundredths(value: number): string {
 export function integer(value: number): string {
   return whole.format(value);
 }
+
+const DAY = 86_400_000;
+
+/** The day so many days after a day, or before it. */
+export const dayAfter = (date: string, days: number): string =>
+  new Date(Date.parse(date) + days * DAY).toISOString().slice(0, 10);

@@ -6,7 +6,7 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
-  import { sideWord } from '../../lib/words/judgement';
+  import { aboutLook } from '../../lib/words/looks';
   import { day, decimal, integer } from '../../lib/words/words';
 
   let { params }: { params: { id: string } } = $props();
@@ -42,13 +42,6 @@
     }
   }
 
-  const about = (data: Shown, look: Queued['look']) =>
-    look.criterion
-      ? m.again_about({
-          what: `${data.names.criterion(look.criterion)}${look.side ? ` ${sideWord[look.side]()}` : ''}`,
-        })
-      : '';
-
   function station({ athlete, look }: Queued): string {
     const query = new URLSearchParams({ athlete, test: look.test, look: look.kind });
     if (look.retest) query.set('retest', look.retest);
@@ -74,7 +67,9 @@
                 class="font-bold hover:underline"
                 href="#/screening/{params.id}/athlete/{queued.athlete}">{queued.name}</a
               >
-              <span class="block">{say} <span class="quiet">{about(data, queued.look)}</span></span>
+              <span class="block"
+                >{say} <span class="quiet">{aboutLook(queued.look, data.names)}</span></span
+              >
               <span class="quiet block text-sm"
                 >{m.again_seconds({ seconds: integer(queued.look.seconds) })} · {m.again_worth({
                   points: decimal(100 * queued.look.drop),

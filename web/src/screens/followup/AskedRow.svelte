@@ -3,6 +3,7 @@
   import type { Names } from '../../lib/api/catalogue';
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
+  import { aboutLook } from '../../lib/words/looks';
   import { integer } from '../../lib/words/words';
   import { keyOf, type Athlete } from './plan';
 
@@ -11,10 +12,10 @@
     place: number;
     names: Names;
     chosen: SvelteSet<string>;
-    about: (look: Schemas['LookAgainLook'], names: Names) => string;
+
     screening: string;
   }
-  let { athlete, place, names, chosen, about, screening }: Props = $props();
+  let { athlete, place, names, chosen, screening }: Props = $props();
 
   const wholeWord = {
     NEVER_SEEN: m.follow_never_seen,
@@ -46,7 +47,7 @@
         <span class="flex-1 leading-tight"
           >{names.test(look.test)}
           {#if !athlete.whole}<span class="quiet block text-sm"
-              >{kind(look)} {about(look, names)}</span
+              >{kind(look)} {aboutLook(look, names)}</span
             >{/if}</span
         >
         <span class="quiet text-sm">{m.again_seconds({ seconds: integer(look.seconds) })}</span>

@@ -3,14 +3,14 @@
   import { SvelteSet } from 'svelte/reactivity';
   import { push } from 'svelte-spa-router';
   import { ladders, Names, protocolOf } from '../../lib/api/catalogue';
-  import { api, ask, type Schemas } from '../../lib/api/client';
+  import { api, ask } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
-  import { sideWord } from '../../lib/words/judgement';
+
   import { trouble } from '../../lib/words/trouble';
-  import { day, integer } from '../../lib/words/words';
+  import { day, dayAfter, integer } from '../../lib/words/words';
   import AskedRow from './AskedRow.svelte';
   import { keyOf, minutesOf, perTest, type Athlete } from './plan';
 
@@ -56,8 +56,6 @@
   ]);
   const taken = $derived(minutesOf(asked, chosen));
   const there = $derived(minutes * raters);
-  const dayAfter = (date: string) =>
-    new Date(Date.parse(date) + 86_400_000).toISOString().slice(0, 10);
 
   async function plan(event: SubmitEvent) {
     event.preventDefault();
@@ -83,13 +81,6 @@
     } finally {
       saving = false;
     }
-  }
-
-  function about(look: Schemas['LookAgainLook'], names: Names): string {
-    const what = look.criterion
-      ? `${names.criterion(look.criterion)}${look.side ? ` ${sideWord[look.side]()}` : ''}`
-      : '';
-    return what ? m.again_about({ what }) : '';
   }
 </script>
 
@@ -146,7 +137,7 @@
         class="input h-12"
         type="date"
         required
-        min={proposal.data ? dayAfter(proposal.data.screening.heldOn) : undefined}
+        min={proposal.data ? dayAfter(proposal.data.screening.heldOn, 1) : undefined}
         bind:value={heldOn}
       /></label
     >
@@ -198,7 +189,6 @@
                 place={asked.indexOf(athlete) + 1}
                 names={data.names}
                 {chosen}
-                {about}
                 screening={params.id}
               />
             {/each}

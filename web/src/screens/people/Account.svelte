@@ -4,7 +4,7 @@
   import { session } from '../../lib/session.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { trouble } from '../../lib/words/trouble';
-  import PasswordField from './PasswordField.svelte';
+  import PasswordField from '../../lib/shell/PasswordField.svelte';
 
   let current = $state('');
   let next = $state('');

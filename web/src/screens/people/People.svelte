@@ -5,7 +5,7 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import AccountRow from './AccountRow.svelte';
-  import PasswordField from './PasswordField.svelte';
+  import PasswordField from '../../lib/shell/PasswordField.svelte';
   import { trouble } from '../../lib/words/trouble';
 
   const accounts = new Resource(() => ask(api.GET('/api/accounts')));

@@ -3,7 +3,7 @@
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import { trouble } from '../../lib/words/trouble';
-  import { day, say } from '../../lib/words/words';
+  import { day, dayAfter, say } from '../../lib/words/words';
   import Moved from './Moved.svelte';
 
   interface Props {
@@ -16,11 +16,9 @@
 
   /** Days of a season, to begin with (house convention). */
   const SEASON = 300;
-  const before = (date: string) =>
-    new Date(Date.parse(date) - SEASON * 86_400_000).toISOString().slice(0, 10);
 
   let to = $state(untrack(() => until));
-  let from = $state(untrack(() => before(until)));
+  let from = $state(untrack(() => dayAfter(until, -SEASON)));
   let season = $state.raw<Season | null>(null);
   let error = $state.raw<unknown>(null);
   let working = $state(false);

@@ -4,7 +4,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
   import { trouble } from '../../lib/words/trouble';
-  import PasswordField from '../people/PasswordField.svelte';
+  import PasswordField from '../../lib/shell/PasswordField.svelte';
   import Gate from './Gate.svelte';
 
   let { params }: { params: { code: string } } = $props();

@@ -23,7 +23,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class StayUpIT {
 
-    /** Within which the product is back (house convention); twice that on a machine that builds beside it. */
+    /** Twice the half minute within which the product is back, for a machine that builds beside it (house convention). */
     private static final Duration SOON = Duration.ofSeconds(60);
 
     private Product product;

@@ -1,5 +1,6 @@
 package rangordnung.core.certainty;
 
+import rangordnung.core.protocol.Label;
 import rangordnung.core.protocol.Threshold;
 
 /**
@@ -24,8 +25,7 @@ import rangordnung.core.protocol.Threshold;
  * @param lengthNoise   percent by which a measured segment may be off
  * @param hipSem        standard error of a hip limit, degrees
  * @param modelDoubt    least chance that the body model is wrong
- * @param trained       what weeks of training do to a fault that they were for
- * @param untrained     what weeks do to another fault
+ * @param weeks         what the weeks between two screenings do to a fault
  * @param halfWrong     how wrong a place is whose focus is right, while the fault has another grade than the rung was chosen by
  * @param unseen        what a main fault is like that nobody has seen yet, before anything is known
  * @param ranking       who can be told apart
@@ -51,11 +51,18 @@ public record CertaintyRules(
         Threshold lengthNoise,
         Threshold hipSem,
         Threshold modelDoubt,
-        Response trained,
-        Response untrained,
+        Weeks weeks,
         Threshold halfWrong,
         GradeChances unseen,
         RankingRules ranking) {
+
+    /**
+     * What the weeks between two screenings do to a fault.
+     *
+     * @param trained   to one that training was for
+     * @param untrained to another
+     */
+    public record Weeks(Response trained, Response untrained, Label label) {}
 
     /** Evidence that something lies short of what is needed, by a value with normal noise. */
     public double shortOf(double need, double value, double sem) {

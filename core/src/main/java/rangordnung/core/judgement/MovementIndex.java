@@ -106,7 +106,7 @@ public sealed interface MovementIndex {
     }
 
     /**
-     * The change of the index from one screen to a later one, over the places that both have seen under the same conditions;
+     * The change of the index from one screen to a later one, in points, over the places that both have seen under the same conditions;
      * empty where they are less than an index needs.
      */
     static Optional<Change> change(List<TestResult> before, List<TestResult> now, Rules rules) {

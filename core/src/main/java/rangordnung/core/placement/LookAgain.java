@@ -177,8 +177,10 @@ public final class LookAgain {
 
     /** A fault as it may be by now. */
     private Suspect since(Suspect suspect, Focus trained) {
-        return suspect.graded(
-                (callsFor(suspect, trained) ? certainty.trained() : certainty.untrained()).on(suspect.seen()));
+        return suspect.graded((callsFor(suspect, trained)
+                        ? certainty.weeks().trained()
+                        : certainty.weeks().untrained())
+                .on(suspect.seen()));
     }
 
     private boolean callsFor(Suspect suspect, Focus focus) {

@@ -4,7 +4,6 @@ import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import java.sql.Timestamp;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -12,9 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.concurrent.TimeUnit;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -24,9 +21,6 @@ import rangordnung.server.platform.CurrentUser;
 /** The access log, as the lead reads it. */
 @RestController
 class AccessController {
-
-    /** How long a line is kept (house convention). */
-    private static final Duration KEPT = Duration.ofDays(400);
 
     private static final int A_PAGE = 100;
     private static final int LAST_PAGE = 10_000;
@@ -136,14 +130,6 @@ class AccessController {
                 rows.size() > A_PAGE);
     }
 
-    /** Lines that are older than they may become are thrown away. */
-    @Scheduled(fixedDelay = 6, initialDelay = 1, timeUnit = TimeUnit.HOURS)
-    void forget() {
-        jdbc.sql("delete from access_log where at < :before")
-                .param("before", Timestamp.from(clock.instant().minus(KEPT)))
-                .update();
-    }
-
     static Verb verb(String action) {
         return action.startsWith("GET ") || action.equals("SEEN")
                 ? Verb.READ
@@ -161,8 +147,7 @@ class AccessController {
         if (!path.startsWith("/api/") || path.startsWith("/api/athletes/")) {
             return Area.ATHLETE;
         }
-        if (path.matches(".*/(block|sessions|promotions|facts)(/.*)?") && path.startsWith("/api/blocks/")
-                || path.matches(".*/(block|promotions)(/.*)?")) {
+        if (path.startsWith("/api/blocks/") || path.matches(".*/(block|promotions)(/.*)?")) {
             return Area.TRAINING;
         }
         if (path.endsWith("/ranking")) {

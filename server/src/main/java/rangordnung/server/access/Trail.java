@@ -10,10 +10,12 @@ import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.TimeUnit;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
@@ -31,9 +33,12 @@ class Trail implements HandlerInterceptor, WebMvcConfigurer {
 
     /** Addresses under which data of persons stand. */
     private static final Pattern PERSONAL =
-            Pattern.compile("/api/(athletes|teams|imports|screenings|blocks|measuring)/\\{id\\}.*");
+            Pattern.compile("/api/(athletes|teams|imports|screenings|blocks)/\\{id\\}.*");
 
+    /** What is one line, and how long a line is kept (house convention). */
     private static final Duration TOGETHER = Duration.ofMinutes(1);
+
+    private static final Duration KEPT = Duration.ofDays(400);
     private static final int MOST_TOGETHER = 20_000;
     private static final int LONGEST_ACTION = 120;
 
@@ -47,6 +52,14 @@ class Trail implements HandlerInterceptor, WebMvcConfigurer {
     Trail(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
         this.clock = clock;
+    }
+
+    /** Throws away the lines that are older than they may become. */
+    @Scheduled(fixedDelay = 6, initialDelay = 1, timeUnit = TimeUnit.HOURS)
+    void forget() {
+        jdbc.sql("delete from access_log where at < :before")
+                .param("before", Timestamp.from(clock.instant().minus(KEPT)))
+                .update();
     }
 
     private record Line(UUID organisation, UUID account, String action, UUID subject, @Nullable UUID athlete) {}

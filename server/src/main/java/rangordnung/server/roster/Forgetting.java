@@ -1,13 +1,11 @@
 package rangordnung.server.roster;
 
-import org.springframework.scheduling.annotation.EnableScheduling;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import rangordnung.server.platform.Tenancy;
 
 /** Throws away by itself what must not be kept for long. */
 @Component
-@EnableScheduling
 class Forgetting {
 
     /** Minutes between two looks. */

@@ -6,7 +6,5 @@ import org.springframework.data.repository.Repository;
 
 interface AskedLookRepository extends Repository<AskedLook, AskedLook.Key> {
 
-    void saveAll(Iterable<AskedLook> looks);
-
     List<AskedLook> findByScreening(UUID screening);
 }

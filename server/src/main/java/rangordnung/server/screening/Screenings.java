@@ -1,5 +1,6 @@
 package rangordnung.server.screening;
 
+import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -33,6 +34,7 @@ public class Screenings {
     private final Rosters rosters;
     private final Protocols protocols;
     private final Accounts accounts;
+    private final EntityManager entities;
     private final Clock clock;
 
     Screenings(
@@ -43,6 +45,7 @@ public class Screenings {
             Rosters rosters,
             Protocols protocols,
             Accounts accounts,
+            EntityManager entities,
             Clock clock) {
         this.rows = rows;
         this.raters = raters;
@@ -51,6 +54,7 @@ public class Screenings {
         this.rosters = rosters;
         this.protocols = protocols;
         this.accounts = accounts;
+        this.entities = entities;
         this.clock = clock;
     }
 
@@ -120,10 +124,8 @@ public class Screenings {
                 whole.protocolVersion(),
                 whole.id(),
                 clock.instant()));
-        asked.saveAll(tests.entrySet().stream()
-                .flatMap(a -> a.getValue().stream()
-                        .map(test -> new AskedLook(made.view().id(), a.getKey(), test)))
-                .toList());
+        tests.forEach((athlete, of) ->
+                of.forEach(test -> entities.persist(new AskedLook(made.view().id(), athlete, test))));
         return made.view();
     }
 

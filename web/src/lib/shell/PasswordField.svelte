@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { m } from '../../lib/paraglide/messages';
+  import { m } from '../paraglide/messages';
 
   interface Props {
     label: string;
