@@ -20,7 +20,22 @@
   const training = wrap({ asyncComponent: () => import('./screens/session/Session.svelte') });
   const account = wrap({ asyncComponent: () => import('./screens/people/Account.svelte') });
   const exercise = wrap({ asyncComponent: () => import('./screens/exercise/Exercise.svelte') });
+  const results = {
+    '/screening/:id/results': wrap({
+      asyncComponent: () => import('./screens/results/Results.svelte'),
+    }),
+    '/screening/:id/athlete/:athlete': wrap({
+      asyncComponent: () => import('./screens/athlete/Athlete.svelte'),
+    }),
+    '/screening/:id/ranking': wrap({
+      asyncComponent: () => import('./screens/ranking/Ranking.svelte'),
+    }),
+    '/screening/:id/groups': wrap({
+      asyncComponent: () => import('./screens/groups/Groups.svelte'),
+    }),
+  };
   const lead: RouteDefinition = {
+    ...results,
     '/': today,
     '/roster': wrap({ asyncComponent: () => import('./screens/roster/Teams.svelte') }),
     '/roster/:team': wrap({ asyncComponent: () => import('./screens/roster/Roster.svelte') }),
@@ -47,18 +62,6 @@
     '/screening/:id/schools': wrap({
       asyncComponent: () => import('./screens/protocols/Compare.svelte'),
     }),
-    '/screening/:id/results': wrap({
-      asyncComponent: () => import('./screens/results/Results.svelte'),
-    }),
-    '/screening/:id/athlete/:athlete': wrap({
-      asyncComponent: () => import('./screens/athlete/Athlete.svelte'),
-    }),
-    '/screening/:id/ranking': wrap({
-      asyncComponent: () => import('./screens/ranking/Ranking.svelte'),
-    }),
-    '/screening/:id/groups': wrap({
-      asyncComponent: () => import('./screens/groups/Groups.svelte'),
-    }),
     '/screening/:id/next': wrap({
       asyncComponent: () => import('./screens/followup/FollowUp.svelte'),
     }),
@@ -73,11 +76,16 @@
     '/halls/:id': wrap({ asyncComponent: () => import('./screens/halls/Hall.svelte') }),
     '*': Gone,
   };
-  const rater: RouteDefinition = {
+  const invited: RouteDefinition = {
     '/': today,
     '/account': account,
     '/block/:block/session/:session/:group?': training,
     '/exercise/:id': exercise,
+    '*': Gone,
+  };
+  const viewer: RouteDefinition = { ...results, ...invited };
+  const rater: RouteDefinition = {
+    ...invited,
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,
     '/screening/:id/practice/:station?': practice,
@@ -89,6 +97,9 @@
     '/screening/:id/practice/:station?': practice,
     '*': wrap({ asyncComponent: () => import('./screens/join/Opened.svelte') }),
   };
+  const mine = $derived(
+    session.lead ? lead : session.viewer ? viewer : session.opened ? helper : rater,
+  );
   const outside: RouteDefinition = {
     '/join/:code': join,
     '/reset/:code': wrap({ asyncComponent: () => import('./screens/signin/Reset.svelte') }),
@@ -106,12 +117,7 @@
     <button class="btn mt-4 btn-primary" onclick={() => session.load()}>{m.try_again()}</button>
   </main>
 {:else if session.loaded && session.me}
-  <Shell
-    ><Router
-      routes={session.lead ? lead : session.opened ? helper : rater}
-      restoreScrollState
-    /></Shell
-  >
+  <Shell><Router routes={mine} restoreScrollState /></Shell>
 {:else if session.loaded}
   <Router routes={outside} />
 {/if}

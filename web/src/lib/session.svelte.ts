@@ -25,8 +25,18 @@ class Session {
     });
   }
 
+  /** All rosters and screenings are in these hands. */
   get lead(): boolean {
-    return this.me?.role === 'LEAD';
+    return this.owner || this.me?.role === 'LEAD';
+  }
+
+  get owner(): boolean {
+    return this.me?.role === 'OWNER';
+  }
+
+  /** Looks at results and changes nothing. */
+  get viewer(): boolean {
+    return this.me?.role === 'VIEWER';
   }
 
   /** A helper's station, as the pass says. */

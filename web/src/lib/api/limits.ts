@@ -1,9 +1,19 @@
 /** What the server takes at least and at most, from the API document: npm run api. */
 export const limits = {
+  "AccountControllerFactorCode": {
+    "code": {
+      "maxLength": 40
+    }
+  },
   "AccountControllerNewPassword": {
     "code": {
       "maxLength": 80
     },
+    "password": {
+      "maxLength": 200
+    }
+  },
+  "AccountControllerPassword": {
     "password": {
       "maxLength": 200
     }

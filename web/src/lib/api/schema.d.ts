@@ -20,6 +20,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["confirmFactor"];
+        post: operations["factorKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/factor/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["factorOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/password": {
         parameters: {
             query?: never;
@@ -100,6 +148,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/accounts/{id}/factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeFactor"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/accounts/{id}/reset": {
         parameters: {
             query?: never;
@@ -110,6 +174,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["become"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1338,22 +1418,36 @@ export interface components {
         AccountControllerDisabled: {
             disabled: boolean;
         };
+        AccountControllerFactorCode: {
+            code: string;
+        };
         AccountControllerNewPassword: {
             code: string;
+            password: string;
+        };
+        AccountControllerNewRole: {
+            /** @enum {string} */
+            role: "OWNER" | "LEAD" | "RATER" | "VIEWER" | "HELPER";
+        };
+        AccountControllerPassword: {
             password: string;
         };
         AccountControllerPasswordChange: {
             current: string;
             next: string;
         };
+        AccountControllerRecoveryCodes: {
+            codes: string[];
+        };
         AccountsAccountView: {
             disabled: boolean;
+            factor: boolean;
             /** Format: uuid */
             id: string;
             login: string;
             name: string;
             /** @enum {string} */
-            role: "LEAD" | "RATER" | "HELPER";
+            role: "OWNER" | "LEAD" | "RATER" | "VIEWER" | "HELPER";
         };
         AgreementControllerAgreementView: {
             noise?: components["schemas"]["HouseNoise"];
@@ -3340,7 +3434,7 @@ export interface components {
             tests: string[];
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-lead" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-groups" | "unknown-session" | "unknown-exercise";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-owner" | "owners-only" | "code-needed" | "wrong-code" | "factor-exists" | "factor-missing" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-groups" | "unknown-session" | "unknown-exercise";
         PromotionProposed: {
             /** @enum {string} */
             because: "OWNED_TWICE" | "MARKED_TWICE" | "NEW_PAIN" | "STOPPED" | "TOO_FEW_LOOKS" | "NOT_OWNED" | "SORE" | "TOP_OF_LADDER" | "BOUND";
@@ -4056,6 +4150,16 @@ export interface components {
             /** Format: int32 */
             week: number;
         };
+        SecondFactorKey: {
+            address: string;
+            secret: string;
+            squares: string[];
+        };
+        SecondFactorState: {
+            factor: boolean;
+            /** Format: int32 */
+            recoveryCodes: number;
+        };
         SessionControllerFirstAccount: {
             code: string;
             login: string;
@@ -4070,14 +4174,14 @@ export interface components {
             opened?: components["schemas"]["SessionControllerOpened"];
             organisation: string;
             /** @enum {string} */
-            role: "LEAD" | "RATER" | "HELPER";
+            role: "OWNER" | "LEAD" | "RATER" | "VIEWER" | "HELPER";
         };
         SessionControllerNewAccount: {
             login: string;
             name: string;
             password: string;
             /** @enum {string} */
-            role: "LEAD" | "RATER" | "HELPER";
+            role: "OWNER" | "LEAD" | "RATER" | "VIEWER" | "HELPER";
         };
         SessionControllerOpened: {
             /** Format: uuid */
@@ -4090,6 +4194,7 @@ export interface components {
             setupNeeded: boolean;
         };
         SessionControllerSignIn: {
+            code?: string;
             login: string;
             password: string;
         };
@@ -4510,6 +4615,96 @@ export interface operations {
             };
         };
     };
+    mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorState"];
+                };
+            };
+        };
+    };
+    confirmFactor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountControllerFactorCode"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountControllerRecoveryCodes"];
+                };
+            };
+        };
+    };
+    factorKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountControllerPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorKey"];
+                };
+            };
+        };
+    };
+    factorOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountControllerPassword"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     password: {
         parameters: {
             query?: never;
@@ -4640,6 +4835,26 @@ export interface operations {
             };
         };
     };
+    removeFactor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     reset: {
         parameters: {
             query?: never;
@@ -4658,6 +4873,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ResetsNewReset"];
+                };
+            };
+        };
+    };
+    become: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountControllerNewRole"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountsAccountView"];
                 };
             };
         };

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { m } from '../paraglide/messages';
+  import { session } from '../session.svelte';
 
   type Stop =
     | 'plan'
@@ -13,7 +14,8 @@
     | 'training';
   let { screening, at }: { screening: string; at: Stop } = $props();
 
-  const stops: [Stop, () => string][] = [
+  const viewed: Stop[] = ['results', 'ranking', 'groups'];
+  const all: [Stop, () => string][] = [
     ['plan', m.nav_plan],
     ['station', m.nav_station],
     ['board', m.nav_board],
@@ -24,6 +26,7 @@
     ['groups', m.nav_groups],
     ['training', m.nav_training],
   ];
+  const stops = $derived(session.viewer ? all.filter(([stop]) => viewed.includes(stop)) : all);
 </script>
 
 <!-- The order of the day, as stops on one floor line; on a phone each stop stands before its word. -->

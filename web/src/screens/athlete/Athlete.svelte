@@ -9,6 +9,7 @@
   import Reasons from '../../lib/focus/Reasons.svelte';
   import { outbox } from '../../lib/outbox/outbox.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { session } from '../../lib/session.svelte';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import SetAside from '../../lib/screening/SetAside.svelte';
   import Page from '../../lib/shell/Page.svelte';
@@ -40,11 +41,13 @@
     const path = { id: params.id, athlete: params.athlete };
     const [result, decisions] = await Promise.all([
       ask(api.GET('/api/screenings/{id}/results/{athlete}', { params: { path } })),
-      ask(
-        api.GET('/api/screenings/{id}/decisions', {
-          params: { path: { id: params.id }, query: { athlete: params.athlete } },
-        }),
-      ),
+      session.lead
+        ? ask(
+            api.GET('/api/screenings/{id}/decisions', {
+              params: { path: { id: params.id }, query: { athlete: params.athlete } },
+            }),
+          )
+        : [],
     ]);
     const [protocol, all] = await Promise.all([protocolOf(result.screening), ladders()]);
     return { ...result, decisions, protocol, names: new Names(protocol, all) };
@@ -119,12 +122,14 @@
 {/snippet}
 
 {#snippet actions()}
-  <a class="btn-soft-line btn" href="#/measuring?screening={params.id}&athlete={params.athlete}"
-    >{m.meas_this()}</a
-  >
-  <a class="btn-soft-line btn" href="#/body?screening={params.id}&athlete={params.athlete}"
-    >{m.body_this()}</a
-  >
+  {#if session.lead}
+    <a class="btn-soft-line btn" href="#/measuring?screening={params.id}&athlete={params.athlete}"
+      >{m.meas_this()}</a
+    >
+    <a class="btn-soft-line btn" href="#/body?screening={params.id}&athlete={params.athlete}"
+      >{m.body_this()}</a
+    >
+  {/if}
   <a class="btn-soft-line btn" href="#/screening/{params.id}/results">{m.nav_results()}</a>
   <a class="btn-soft-line btn" href="#/screening/{params.id}/groups">{m.nav_groups()}</a>
 {/snippet}
@@ -138,7 +143,11 @@
 >
   <Loaded resource={athlete}>
     {#snippet children(data)}
-      <SetAside screening={params.id} entries={data.setAside} changed={athlete.load} />
+      {#if session.lead}<SetAside
+          screening={params.id}
+          entries={data.setAside}
+          changed={athlete.load}
+        />{/if}
       {#if data.incident}
         <div class="mb-5 border-4 border-error p-4" role="note">
           <p class="font-bold">{m.unjudged({ incident: data.incident })}</p>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
+  import { session } from '../../lib/session.svelte';
   import { turnedOut } from '../../lib/words/stance';
   import { integer } from '../../lib/words/words';
 
@@ -109,7 +110,8 @@
 <section class="floor-line pt-3">
   <div class="flex flex-wrap items-baseline justify-between gap-x-4">
     <h2>{m.stance_title()}</h2>
-    {#if !changing}<button class="btn-soft-line btn" onclick={open}>{m.stance_change()}</button
+    {#if !changing && session.lead}<button class="btn-soft-line btn" onclick={open}
+        >{m.stance_change()}</button
       >{/if}
   </div>
   {#if !changing}

@@ -5,6 +5,7 @@
   import FocusLine from '../../lib/focus/FocusLine.svelte';
   import type { Key } from '../../lib/keys/keys.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { session } from '../../lib/session.svelte';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
@@ -74,10 +75,16 @@
     const member = focused();
     if (member) does(member);
   };
-  const keyList: Key[] = [
-    { keys: ['m'], label: m.key_move(), does: withFocused((member) => sheet?.open(member)) },
-    { keys: ['l'], label: m.key_lock(), does: withFocused((member) => void sheet?.lock(member)) },
-  ];
+  const keyList: Key[] = session.viewer
+    ? []
+    : [
+        { keys: ['m'], label: m.key_move(), does: withFocused((member) => sheet?.open(member)) },
+        {
+          keys: ['l'],
+          label: m.key_lock(),
+          does: withFocused((member) => void sheet?.lock(member)),
+        },
+      ];
 </script>
 
 <Page
@@ -90,8 +97,10 @@
   <Loaded resource={groups}>
     {#snippet children(data)}
       <div class="flex flex-wrap items-end justify-between gap-3">
-        <p class="max-w-prose">{m.groups_text()}</p>
-        <a class="btn h-12 btn-primary" href="#/screening/{params.id}/forming">{m.form_go()}</a>
+        {#if session.lead}<p class="max-w-prose">{m.groups_text()}</p>{/if}
+        {#if session.lead}<a class="btn h-12 btn-primary" href="#/screening/{params.id}/forming"
+            >{m.form_go()}</a
+          >{/if}
       </div>
       {#if beyond}<p class="mt-3 text-right" role="note">
           {m.groups_scroll({ count: beyond })} →

@@ -5,6 +5,7 @@
   import Placement from '../../lib/focus/Placement.svelte';
   import Reasons from '../../lib/focus/Reasons.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { session } from '../../lib/session.svelte';
   import { impossibleWord, partsWords } from '../../lib/words/fit';
   import type { Focus } from '../../lib/words/judgement';
   import { trouble } from '../../lib/words/trouble';
@@ -143,95 +144,97 @@
     <Placement proposal={member.proposal} {names} {screening} athlete={member.athlete} {trial} />
     <Reasons proposal={member.proposal} {names} />
 
-    <form
-      class="mt-5 grid gap-3 border-t-2 border-base-content pt-4"
-      onsubmit={(e) => {
-        e.preventDefault();
-        void decide('MOVE');
-      }}
-    >
-      <h3>{m.move_to()}</h3>
-      <div class="grid gap-3 sm:grid-cols-2">
-        <label class="grid gap-1 font-bold">
-          {m.focus()}
-          <select class="select w-full" bind:value={focus} onchange={refocus}>
-            {#each focuses as f (f.focus)}<option value={f.focus}>{f.name}</option>{/each}
-          </select>
-        </label>
-        {#if rungs.length}
+    {#if session.viewer}<button class="btn-soft-line btn mt-5" onclick={() => dialog.close()}
+        >{m.close()}</button
+      >{:else}<form
+        class="mt-5 grid gap-3 border-t-2 border-base-content pt-4"
+        onsubmit={(e) => {
+          e.preventDefault();
+          void decide('MOVE');
+        }}
+      >
+        <h3>{m.move_to()}</h3>
+        <div class="grid gap-3 sm:grid-cols-2">
           <label class="grid gap-1 font-bold">
-            {m.rung()}
-            <select class="select w-full" bind:value={rung}>
-              {#each rungs.toReversed() as r (r.id)}<option value={r.id}>{say(r.name)}</option
-                >{/each}
+            {m.focus()}
+            <select class="select w-full" bind:value={focus} onchange={refocus}>
+              {#each focuses as f (f.focus)}<option value={f.focus}>{f.name}</option>{/each}
             </select>
           </label>
+          {#if rungs.length}
+            <label class="grid gap-1 font-bold">
+              {m.rung()}
+              <select class="select w-full" bind:value={rung}>
+                {#each rungs.toReversed() as r (r.id)}<option value={r.id}>{say(r.name)}</option
+                  >{/each}
+              </select>
+            </label>
+          {/if}
+        </div>
+        <p class="min-h-6" role="status" data-testid="fit">
+          {#if !elsewhere}{m.fit_here()}
+          {:else if needsClearance}{m.fit_clearance()}
+          {:else if fit?.kind === 'possible'}
+            {m.fit_cost({ cost: decimal(fit.cost) })}{#if fit.parts.length}: {partsWords(
+                fit.parts,
+              )}{/if}
+          {:else if fit?.kind === 'impossible'}<strong>{impossibleWord(fit, names)}</strong>{/if}
+        </p>
+        {#if needsClearance}
+          <div class="grid gap-3 sm:grid-cols-2">
+            <label class="grid gap-1 font-bold"
+              >{m.cleared_by()}<input
+                class="input w-full"
+                maxlength="80"
+                required
+                bind:value={clearedBy}
+              /></label
+            >
+            <label class="grid gap-1 font-bold"
+              >{m.date()}<input
+                class="input w-full"
+                type="date"
+                required
+                bind:value={clearedOn}
+              /></label
+            >
+          </div>
         {/if}
-      </div>
-      <p class="min-h-6" role="status" data-testid="fit">
-        {#if !elsewhere}{m.fit_here()}
-        {:else if needsClearance}{m.fit_clearance()}
-        {:else if fit?.kind === 'possible'}
-          {m.fit_cost({ cost: decimal(fit.cost) })}{#if fit.parts.length}: {partsWords(
-              fit.parts,
-            )}{/if}
-        {:else if fit?.kind === 'impossible'}<strong>{impossibleWord(fit, names)}</strong>{/if}
-      </p>
-      {#if needsClearance}
-        <div class="grid gap-3 sm:grid-cols-2">
-          <label class="grid gap-1 font-bold"
-            >{m.cleared_by()}<input
-              class="input w-full"
-              maxlength="80"
-              required
-              bind:value={clearedBy}
-            /></label
+        <label class="grid gap-1 font-bold">
+          {m.reason()}
+          <textarea
+            class="textarea w-full"
+            rows="2"
+            maxlength="500"
+            bind:value={reason}
+            bind:this={reasonField}></textarea>
+        </label>
+        {#if error}<p class="font-bold text-error" role="alert">{trouble(error)}</p>{/if}
+        <div class="flex flex-wrap gap-2">
+          <button
+            class="btn btn-primary"
+            disabled={busy || !elsewhere || fit?.kind !== 'possible' || !reason.trim()}
+            >{m.move_do()}</button
           >
-          <label class="grid gap-1 font-bold"
-            >{m.date()}<input
-              class="input w-full"
-              type="date"
-              required
-              bind:value={clearedOn}
-            /></label
+          {#if member.decision}
+            <button
+              type="button"
+              class="btn-soft-line btn"
+              disabled={busy}
+              onclick={() => decide('RELEASE')}>{m.release()}</button
+            >
+          {:else if member.place}
+            <button
+              type="button"
+              class="btn-soft-line btn"
+              disabled={busy}
+              onclick={() => decide('LOCK')}>{m.lock()}</button
+            >
+          {/if}
+          <button type="button" class="btn btn-ghost" onclick={() => dialog.close()}
+            >{m.close()}</button
           >
         </div>
-      {/if}
-      <label class="grid gap-1 font-bold">
-        {m.reason()}
-        <textarea
-          class="textarea w-full"
-          rows="2"
-          maxlength="500"
-          bind:value={reason}
-          bind:this={reasonField}></textarea>
-      </label>
-      {#if error}<p class="font-bold text-error" role="alert">{trouble(error)}</p>{/if}
-      <div class="flex flex-wrap gap-2">
-        <button
-          class="btn btn-primary"
-          disabled={busy || !elsewhere || fit?.kind !== 'possible' || !reason.trim()}
-          >{m.move_do()}</button
-        >
-        {#if member.decision}
-          <button
-            type="button"
-            class="btn-soft-line btn"
-            disabled={busy}
-            onclick={() => decide('RELEASE')}>{m.release()}</button
-          >
-        {:else if member.place}
-          <button
-            type="button"
-            class="btn-soft-line btn"
-            disabled={busy}
-            onclick={() => decide('LOCK')}>{m.lock()}</button
-          >
-        {/if}
-        <button type="button" class="btn btn-ghost" onclick={() => dialog.close()}
-          >{m.close()}</button
-        >
-      </div>
-    </form>
+      </form>{/if}
   {/if}
 </dialog>

@@ -4,6 +4,7 @@
   import { session } from '../../lib/session.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { trouble } from '../../lib/words/trouble';
+  import Factor from './Factor.svelte';
   import PasswordField from '../../lib/shell/PasswordField.svelte';
 
   let current = $state('');
@@ -50,6 +51,7 @@
         <button class="btn h-12 btn-primary" disabled={busy}>{m.account_change()}</button>
       </form>
     </section>
+    <Factor />
     <section class="floor-line pt-3">
       <h2>{m.account_devices()}</h2>
       <p class="mt-2 max-w-prose">{m.account_devices_text()}</p>

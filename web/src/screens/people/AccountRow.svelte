@@ -4,6 +4,8 @@
   import { session } from '../../lib/session.svelte';
   import { trouble } from '../../lib/words/trouble';
   import { moment } from '../../lib/words/words';
+  import Roles from './Roles.svelte';
+  import { roleWord, type Role } from './roles';
 
   interface Props {
     account: Schemas['AccountsAccountView'];
@@ -35,18 +37,19 @@
   }
   const reset = () =>
     during(async () => (link = await ask(api.POST('/api/accounts/{id}/reset', path))));
+  /** Does something to the account; the list shows it. */
+  const change = (action: () => Promise<unknown>) =>
+    during(async () => {
+      await action();
+      sheet.close();
+      await changed();
+    });
   const disable = (disabled: boolean) =>
-    during(async () => {
-      await ask(api.PUT('/api/accounts/{id}/disabled', { ...path, body: { disabled } }));
-      sheet.close();
-      await changed();
-    });
-  const remove = () =>
-    during(async () => {
-      await ask(api.DELETE('/api/accounts/{id}', path));
-      sheet.close();
-      await changed();
-    });
+    change(() => ask(api.PUT('/api/accounts/{id}/disabled', { ...path, body: { disabled } })));
+  const become = (role: Role) =>
+    change(() => ask(api.PUT('/api/accounts/{id}/role', { ...path, body: { role } })));
+  const removeFactor = () => change(() => ask(api.DELETE('/api/accounts/{id}/factor', path)));
+  const remove = () => change(() => ask(api.DELETE('/api/accounts/{id}', path)));
 </script>
 
 <tr class="border-t border-base-300">
@@ -55,12 +58,12 @@
       <span class="quiet">({m.people_disabled()})</span>{/if}</td
   >
   <td>{account.login}</td>
-  <td>{account.role === 'LEAD' ? m.role_lead() : m.role_rater()}</td>
+  <td>{roleWord[account.role]()}</td>
   <td class="text-right">
     {#if mine}<a class="inline-flex min-h-11 items-center underline" href="#/account"
         >{m.account_title()}</a
       >
-    {:else}<button
+    {:else if session.owner || account.role !== 'OWNER'}<button
         class="btn-soft-line btn"
         aria-label="{m.people_change()}: {account.name}"
         onclick={open}>{m.people_change()}</button
@@ -69,6 +72,15 @@
       <h2 id="account-{account.id}">{account.name}</h2>
       {#if error}<p class="mt-3 text-error" role="alert">{trouble(error)}</p>{/if}
       <div class="mt-4 grid gap-3">
+        {#if session.owner}
+          <label class="grid gap-1 font-bold"
+            >{m.role()}<select
+              class="select h-12 w-full"
+              value={account.role}
+              onchange={(e) => become(e.currentTarget.value as Role)}><Roles /></select
+            ></label
+          >
+        {/if}
         {#if link}
           <p>{m.people_reset_text({ until: moment(link.expiresAt) })}</p>
           <p class="border-2 border-base-content p-2 break-all" data-testid="reset-link">
@@ -76,6 +88,11 @@
           </p>
         {:else if !account.disabled}
           <button class="btn-soft-line btn h-12" onclick={reset}>{m.people_reset()}</button>
+        {/if}
+        {#if account.factor}
+          <button class="btn-soft-line btn h-12" onclick={removeFactor}
+            >{m.people_factor_off()}</button
+          >
         {/if}
         <button class="btn-soft-line btn h-12" onclick={() => disable(!account.disabled)}
           >{account.disabled ? m.people_enable() : m.people_disable()}</button

@@ -1,10 +1,11 @@
 <script lang="ts">
-  import { api, ask } from '../../lib/api/client';
+  import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import AccountRow from './AccountRow.svelte';
+  import Roles from './Roles.svelte';
   import PasswordField from '../../lib/shell/PasswordField.svelte';
   import { trouble } from '../../lib/words/trouble';
 
@@ -13,7 +14,7 @@
   let name = $state('');
   let login = $state('');
   let password = $state('');
-  let role = $state<'LEAD' | 'RATER'>('RATER');
+  let role = $state<Schemas['AccountsAccountView']['role']>('RATER');
   let error = $state<unknown>(null);
 
   async function add(event: SubmitEvent) {
@@ -77,8 +78,7 @@
     <label class="grid gap-1 font-bold">
       {m.role()}
       <select class="select w-full" bind:value={role}>
-        <option value="RATER">{m.role_rater()}</option>
-        <option value="LEAD">{m.role_lead()}</option>
+        <Roles />
       </select>
     </label>
     {#if error}<p class="text-error" role="alert">{trouble(error)}</p>{/if}

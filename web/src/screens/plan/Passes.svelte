@@ -4,7 +4,7 @@
   import { stationNamed } from '../../lib/words/stations';
   import { trouble } from '../../lib/words/trouble';
   import { integer, moment, say } from '../../lib/words/words';
-  import Squares from './Squares.svelte';
+  import Squares from '../../lib/shell/Squares.svelte';
 
   interface Props {
     screening: string;

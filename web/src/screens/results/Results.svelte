@@ -3,6 +3,7 @@
   import { api, ask } from '../../lib/api/client';
   import Notch from '../../lib/notch/Notch.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { session } from '../../lib/session.svelte';
   import Loaded from '../../lib/shell/Loaded.svelte';
   import SetAside from '../../lib/screening/SetAside.svelte';
   import Page from '../../lib/shell/Page.svelte';
@@ -95,7 +96,11 @@
   <ScreeningTabs screening={params.id} at="results" />
   <Loaded resource={results}>
     {#snippet children(data)}
-      <SetAside screening={params.id} entries={data.setAside} changed={results.load} />
+      {#if session.lead}<SetAside
+          screening={params.id}
+          entries={data.setAside}
+          changed={results.load}
+        />{/if}
       <div class="flex flex-wrap items-end gap-x-5 gap-y-3">
         <label class="grid gap-1 text-sm font-bold"
           >{m.search()}<input class="input" type="search" bind:value={search} /></label
@@ -118,9 +123,12 @@
             </select>
           </label>
         {/if}
-        <a class="btn-soft-line btn" href="#/screening/{params.id}/next">{m.follow_link()}</a>
-        <a class="btn-soft-line btn" href="#/screening/{params.id}/schools">{m.compare_schools()}</a
-        >
+        {#if session.lead}
+          <a class="btn-soft-line btn" href="#/screening/{params.id}/next">{m.follow_link()}</a>
+          <a class="btn-soft-line btn" href="#/screening/{params.id}/schools"
+            >{m.compare_schools()}</a
+          >
+        {/if}
         <p class="pb-2" role="status">
           {m.found({ count: found.length, all: data.strips.length })}
         </p>

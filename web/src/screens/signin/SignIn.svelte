@@ -8,6 +8,9 @@
 
   let login = $state('');
   let password = $state('');
+  /** Asked for once the password has turned out right. */
+  let asksCode = $state(false);
+  let code = $state('');
   let busy = $state(false);
   let waiting = $state(false);
   let error = $state<unknown>(null);
@@ -24,7 +27,8 @@
       session.left();
       await session.load();
     } catch (e) {
-      error = e;
+      if (e instanceof Problem && e.code === 'code-needed') asksCode = true;
+      else error = e;
     }
     busy = waiting = false;
   }
@@ -32,7 +36,7 @@
   /** Where many sign in at once, this one waits for its turn. */
   async function begin(tries: number): Promise<void> {
     try {
-      await ask(api.POST('/api/session', { body: { login, password } }));
+      await ask(api.POST('/api/session', { body: { login, password, ...(code && { code }) } }));
     } catch (e) {
       if (!(e instanceof Problem && e.code === 'busy') || tries === 0) throw e;
       waiting = true;
@@ -74,6 +78,22 @@
         bind:value={password}
       />
     </label>
+    {#if asksCode}
+      <label class="grid gap-1 font-bold"
+        >{m.factor_code()}
+        <!-- svelte-ignore a11y_autofocus -->
+        <input
+          class="input w-full"
+          autocomplete="one-time-code"
+          autocapitalize="none"
+          autofocus
+          required
+          maxlength="40"
+          bind:value={code}
+        />
+        <span class="quiet text-sm font-normal">{m.factor_lost()}</span></label
+      >
+    {/if}
     {#if error}<p class="text-error" role="alert">{trouble(error)}</p>
     {:else if waiting}<p role="status">{m.sign_in_busy()}</p>{/if}
     <button class="btn btn-primary" disabled={busy}>{m.sign_in()}</button>

@@ -22,7 +22,7 @@
 
   type Due = Schemas['DuesDue'];
   const next = (due: Due) =>
-    `#/screening/${due.screening.id}/${due.waiting > 0 || !session.lead ? 'station' : 'groups'}`;
+    `#/screening/${due.screening.id}/${session.viewer ? 'results' : due.waiting > 0 || !session.lead ? 'station' : 'groups'}`;
   const share = (due: Due) => (due.athletes ? due.done / due.athletes : 0);
 </script>
 
@@ -46,7 +46,13 @@
       {:else if data.screenings.length === 0}
         <section class="floor-line max-w-prose pt-4">
           <h2>{m.today_none_title()}</h2>
-          <p class="mt-2">{session.lead ? m.today_none_text() : m.today_none_rater()}</p>
+          <p class="mt-2">
+            {session.lead
+              ? m.today_none_text()
+              : session.viewer
+                ? m.today_none_viewer()
+                : m.today_none_rater()}
+          </p>
         </section>
       {/if}
       <ul class="grid gap-6">
@@ -98,13 +104,15 @@
             </div>
             <div class="flex flex-wrap gap-2 md:justify-end">
               <a class="btn btn-primary" href={next(due)}>
-                {due.waiting > 0
-                  ? due.done
-                    ? m.today_go_on()
-                    : m.today_begin()
-                  : session.lead
-                    ? m.nav_groups()
-                    : m.nav_station()}
+                {session.viewer
+                  ? m.nav_results()
+                  : due.waiting > 0
+                    ? due.done
+                      ? m.today_go_on()
+                      : m.today_begin()
+                    : session.lead
+                      ? m.nav_groups()
+                      : m.nav_station()}
               </a>
               {#if session.lead}
                 <a class="btn-soft-line btn" href="#/screening/{due.screening.id}/results"

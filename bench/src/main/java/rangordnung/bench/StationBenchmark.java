@@ -214,7 +214,7 @@ final class StationBenchmark {
         try (PreparedStatement statement = connection.prepareStatement(
                 """
                 insert into fact (id, organisation_id, screening_id, athlete_id, body, author_id, device_at, received_at)
-                select ?, s.organisation_id, s.id, ?, ?::jsonb, (select id from account where role = 'LEAD' limit 1), now(), now() from screening s where s.id = ?""")) {
+                select ?, s.organisation_id, s.id, ?, ?::jsonb, (select id from account where role = 'OWNER' limit 1), now(), now() from screening s where s.id = ?""")) {
             statement.setObject(1, UUID.randomUUID());
             statement.setObject(2, UUID.fromString(athlete));
             statement.setString(3, body);

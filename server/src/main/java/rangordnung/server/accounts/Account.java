@@ -83,6 +83,10 @@ class Account {
         passwordHash = hash;
     }
 
+    void become(CurrentUser.Role another) {
+        role = another;
+    }
+
     /** @param at empty to let in again */
     void disable(Optional<Instant> at) {
         disabledAt = at.orElse(null);

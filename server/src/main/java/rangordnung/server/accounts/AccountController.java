@@ -3,11 +3,15 @@ package rangordnung.server.accounts;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -28,31 +32,95 @@ class AccountController {
 
     record Disabled(boolean disabled) {}
 
+    record NewRole(@NotNull CurrentUser.Role role) {}
+
+    record Password(@NotBlank @Size(max = 200) String password) {}
+
+    record FactorCode(@NotBlank @Size(max = 40) String code) {}
+
+    /** Codes for whoever has lost the app; told once. */
+    record RecoveryCodes(List<String> codes) {}
+
     private final Accounts accounts;
     private final Resets resets;
     private final Sessions sessions;
     private final LoginGuard guard;
+    private final SecondFactor factor;
 
-    AccountController(Accounts accounts, Resets resets, Sessions sessions, LoginGuard guard) {
+    AccountController(Accounts accounts, Resets resets, Sessions sessions, LoginGuard guard, SecondFactor factor) {
         this.accounts = accounts;
         this.resets = resets;
         this.sessions = sessions;
         this.guard = guard;
+        this.factor = factor;
     }
 
     /** Another password for whoever is signed in; all other devices are signed out. */
     @PutMapping("/api/account/password")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void password(@Valid @RequestBody PasswordChange change, HttpServletRequest request) {
-        CurrentUser signed = CurrentUser.required();
-        guard.tried(request.getRemoteAddr(), () -> {
-            if (!accounts.fits(signed.account(), change.current(), request.getRemoteAddr())) {
-                throw Problem.invalid(
-                        Code.WRONG_PASSWORD, "The present password is another one. Check it and try again.", "current");
-            }
-        });
+        CurrentUser signed = isMe(change.current(), "current", request);
         accounts.setPassword(signed.account(), change.next());
         sessions.end(signed.login(), session(request));
+    }
+
+    private CurrentUser isMe(String password, String field, HttpServletRequest request) {
+        CurrentUser signed = CurrentUser.required();
+        guard.tried(request.getRemoteAddr(), () -> {
+            if (!accounts.fits(signed.account(), password, request.getRemoteAddr())) {
+                throw Problem.invalid(
+                        Code.WRONG_PASSWORD, "The present password is another one. Check it and try again.", field);
+            }
+        });
+        return signed;
+    }
+
+    /** How whoever is signed in signs in. */
+    @GetMapping("/api/account")
+    SecondFactor.State mine() {
+        return factor.of(CurrentUser.required().account());
+    }
+
+    /** A key for an app that makes codes; it counts once a code of it has come back. */
+    @PostMapping("/api/account/factor")
+    SecondFactor.Key factorKey(@Valid @RequestBody Password password, HttpServletRequest request) {
+        return factor.begin(isMe(password.password(), "password", request));
+    }
+
+    /** From now on signing in asks for a code of the app. */
+    @PutMapping("/api/account/factor")
+    RecoveryCodes confirmFactor(@Valid @RequestBody FactorCode code, HttpServletRequest request) {
+        CurrentUser signed = CurrentUser.required();
+        List<List<String>> codes = new ArrayList<>();
+        guard.tried(request.getRemoteAddr(), () -> codes.add(factor.confirm(signed, code.code())));
+        sessions.end(signed.login(), session(request));
+        return new RecoveryCodes(codes.get(0));
+    }
+
+    /** Signing in asks for the password only. */
+    @PostMapping("/api/account/factor/off")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void factorOff(@Valid @RequestBody Password password, HttpServletRequest request) {
+        factor.remove(isMe(password.password(), "password", request).account());
+    }
+
+    /** Takes the second factor from somebody who has lost it. */
+    @DeleteMapping("/api/accounts/{id}/factor")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void removeFactor(@PathVariable UUID id) {
+        factor.remove(accounts.toChange(id).id());
+    }
+
+    /** Gives an account another role; whoever is signed in with it signs in again. */
+    @PutMapping("/api/accounts/{id}/role")
+    Accounts.AccountView become(@PathVariable UUID id, @Valid @RequestBody NewRole role) {
+        notMyself(id);
+        if (role.role() == CurrentUser.Role.HELPER) {
+            throw Problem.invalid(Code.WRONG_ROLE, "A helper needs no account: make a code in the hall plan.", "role");
+        }
+        Accounts.AccountView view = accounts.become(id, role.role());
+        sessions.end(view.login(), Optional.empty());
+        return view;
     }
 
     /** Signs whoever is signed in out on all other devices. */

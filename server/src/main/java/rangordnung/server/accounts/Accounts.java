@@ -47,6 +47,7 @@ public class Accounts {
     private final PasswordEncoder passwords;
     private final TransactionTemplate transaction;
     private final ApplicationEventPublisher events;
+    private final SecondFactor factor;
     private final JdbcClient jdbc;
     private final Clock clock;
 
@@ -56,6 +57,7 @@ public class Accounts {
             PasswordEncoder passwords,
             TransactionTemplate transaction,
             ApplicationEventPublisher events,
+            SecondFactor factor,
             JdbcClient jdbc,
             Clock clock) {
         this.accounts = accounts;
@@ -63,6 +65,7 @@ public class Accounts {
         this.passwords = passwords;
         this.transaction = transaction;
         this.events = events;
+        this.factor = factor;
         this.jdbc = jdbc;
         this.clock = clock;
     }
@@ -86,7 +89,7 @@ public class Accounts {
         });
     }
 
-    /** Founds an organisation with its first lead. */
+    /** Founds an organisation with its owner. */
     public CurrentUser found(String organisationName, String login, String name, String password) {
         checkPassword(password, login, name, organisationName);
         return found(organisationName, login, name, hashed(password), () -> {});
@@ -103,14 +106,15 @@ public class Accounts {
                 () -> transaction.execute(t -> {
                     before.run();
                     organisations.save(new Organisation(organisation, organisationName.strip(), clock.instant()));
-                    Account lead = accounts.save(account(login, name, CurrentUser.Role.LEAD, hash));
+                    Account owner = accounts.save(account(login, name, CurrentUser.Role.OWNER, hash));
                     events.publishEvent(new OrganisationFounded(organisation));
-                    return new CurrentUser(lead.id(), organisation, lead.login(), lead.name(), lead.role());
+                    return owner.signed();
                 }));
     }
 
-    /** Adds an account to the organisation of the one who is signed in. */
+    /** Adds an account to the organisation of the one who is signed in; an owner is added by an owner. */
     public UUID add(String login, String name, CurrentUser.Role role, String password) {
+        mayChange(role);
         checkPassword(password, login, name, "");
         boolean taken = Tenancy.acrossAll(() ->
                 transaction.execute(t -> accounts.findByLogin(normal(login)).isPresent()));
@@ -165,13 +169,14 @@ public class Accounts {
     }
 
     /** An account as others see it. */
-    public record AccountView(UUID id, String name, String login, CurrentUser.Role role, boolean disabled) {}
+    public record AccountView(
+            UUID id, String name, String login, CurrentUser.Role role, boolean disabled, boolean factor) {}
 
     /** Everybody who can sign in. */
     public List<AccountView> all() {
         return everybody().stream()
                 .filter(a -> a.role() != CurrentUser.Role.HELPER && !a.gone())
-                .map(Accounts::view)
+                .map(this::view)
                 .toList();
     }
 
@@ -179,8 +184,8 @@ public class Accounts {
         return transaction.execute(t -> accounts.findAllByOrderByName());
     }
 
-    private static AccountView view(Account a) {
-        return new AccountView(a.id(), a.name(), a.login(), a.role(), a.disabled());
+    private AccountView view(Account a) {
+        return new AccountView(a.id(), a.name(), a.login(), a.role(), a.disabled(), factor.on(a.id()));
     }
 
     /** Whether a password is that of an account. */
@@ -200,9 +205,9 @@ public class Accounts {
     /** Lets an account sign in no more, or again. */
     AccountView disable(UUID account, boolean disabled) {
         return transaction.execute(t -> {
-            Account found = required(account);
+            Account found = changing(account);
             if (disabled) {
-                leadsLeft(found);
+                ownersLeft(found);
             }
             found.disable(disabled ? Optional.of(clock.instant()) : Optional.empty());
             return view(found);
@@ -212,29 +217,67 @@ public class Accounts {
     /** Deletes an account: it signs in no more, and what was written with it stays without a name. */
     void delete(UUID account) {
         transaction.executeWithoutResult(t -> {
-            Account found = required(account);
-            leadsLeft(found);
+            Account found = changing(account);
+            ownersLeft(found);
             found.forget(clock.instant());
+            factor.remove(account);
         });
     }
 
+    /** Gives an account another role. */
+    AccountView become(UUID account, CurrentUser.Role role) {
+        return transaction.execute(t -> {
+            Account found = changing(account);
+            if (role != CurrentUser.Role.OWNER) {
+                ownersLeft(found);
+            }
+            found.become(role);
+            return view(found);
+        });
+    }
+
+    /** An account that whoever is signed in may change: an owner's is changed by an owner. */
+    private Account changing(UUID account) {
+        Account found = required(account);
+        mayChange(found.role());
+        return found;
+    }
+
+    private static void mayChange(CurrentUser.Role role) {
+        if (role == CurrentUser.Role.OWNER
+                && CurrentUser.current()
+                        .filter(c -> c.role() != CurrentUser.Role.OWNER)
+                        .isPresent()) {
+            throw new Problem(
+                    HttpStatus.FORBIDDEN, Code.OWNERS_ONLY, "Only an owner changes the account of an owner. Ask one.");
+        }
+    }
+
     /** Somebody has to be left who may do everything; one after the other, so that two do not end each other. */
-    private void leadsLeft(Account without) {
+    private void ownersLeft(Account without) {
+        if (without.role() != CurrentUser.Role.OWNER) {
+            return;
+        }
         jdbc.sql("select pg_advisory_xact_lock(hashtextextended(:key, 2))")
                 .param("key", without.signed().organisation().toString())
                 .query((row, n) -> 0)
                 .single();
         boolean left = accounts.findAllByOrderByName().stream()
-                .anyMatch(a -> a.role() == CurrentUser.Role.LEAD && !a.disabled() && !a.id().equals(without.id()));
+                .anyMatch(a -> a.role() == CurrentUser.Role.OWNER && !a.disabled() && !a.id().equals(without.id()));
         if (!left) {
             throw Problem.conflict(
-                    Code.LAST_LEAD, "This is the only lead who can sign in. Make another lead's account first.");
+                    Code.LAST_OWNER, "This is the only owner who can sign in. Make another account the owner's first.");
         }
     }
 
     /** An account of the organisation that has not been deleted. */
     AccountView get(UUID account) {
         return view(required(account));
+    }
+
+    /** The same, where whoever is signed in may change it. */
+    AccountView toChange(UUID account) {
+        return view(changing(account));
     }
 
     private Account required(UUID account) {

@@ -49,7 +49,7 @@ class Resets {
 
     /** Makes a link for an account; links that were made before open no more. */
     NewReset make(UUID account) {
-        Accounts.AccountView view = accounts.get(account);
+        Accounts.AccountView view = accounts.toChange(account);
         if (view.disabled()) {
             throw Problem.conflict(Code.ACCOUNT_DISABLED, "This account is disabled. Enable it first.");
         }

@@ -62,11 +62,23 @@ class Security {
                                 "/api/screenings/*/teaching/*",
                                 "/api/screenings/*/block",
                                 "/api/blocks/*/sessions/*")
-                        .hasAnyRole("LEAD", "RATER")
+                        .hasAnyRole("LEAD", "RATER", "VIEWER")
+                        .requestMatchers(
+                                HttpMethod.GET,
+                                "/api/screenings/*/results",
+                                "/api/screenings/*/results/*",
+                                "/api/screenings/*/ranking",
+                                "/api/screenings/*/groups",
+                                "/api/screenings/*/groups/flow")
+                        .hasAnyRole("LEAD", "VIEWER")
                         .requestMatchers(HttpMethod.POST, "/api/blocks/*/facts")
                         .hasAnyRole("LEAD", "RATER")
+                        .requestMatchers(HttpMethod.POST, "/api/measuring/simulation")
+                        .hasAnyRole("LEAD", "RATER", "VIEWER")
                         .requestMatchers("/api/account/**")
-                        .hasAnyRole("LEAD", "RATER")
+                        .hasAnyRole("LEAD", "RATER", "VIEWER")
+                        .requestMatchers(HttpMethod.PUT, "/api/accounts/*/role")
+                        .hasRole("OWNER")
                         .requestMatchers(
                                 HttpMethod.GET,
                                 "/api/screenings/*/station",
@@ -76,9 +88,9 @@ class Security {
                                 "/api/screenings/*/practice/tests/*",
                                 "/api/screenings/*/facts",
                                 "/api/screenings/*/books")
-                        .authenticated()
+                        .hasAnyRole("LEAD", "RATER", "HELPER")
                         .requestMatchers(HttpMethod.POST, "/api/screenings/*/facts", "/api/screenings/*/practice")
-                        .authenticated()
+                        .hasAnyRole("LEAD", "RATER", "HELPER")
                         .requestMatchers("/api/**")
                         .hasRole("LEAD")
                         .anyRequest()

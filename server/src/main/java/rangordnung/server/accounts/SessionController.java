@@ -36,7 +36,10 @@ class SessionController {
 
     record SessionState(boolean setupNeeded, boolean demo, Optional<Me> me) {}
 
-    record SignIn(@NotBlank @Size(max = 80) String login, @NotBlank @Size(max = 200) String password) {}
+    record SignIn(
+            @NotBlank @Size(max = 80) String login,
+            @NotBlank @Size(max = 200) String password,
+            Optional<@Size(max = 40) String> code) {}
 
     record FirstAccount(
             @NotNull @Size(max = 80) String code,
@@ -56,13 +59,16 @@ class SessionController {
     private final Setup setup;
     private final Sessions sessions;
     private final Devices devices;
+    private final SecondFactor factor;
 
-    SessionController(Accounts accounts, LoginGuard guard, Setup setup, Sessions sessions, Devices devices) {
+    SessionController(
+            Accounts accounts, LoginGuard guard, Setup setup, Sessions sessions, Devices devices, SecondFactor factor) {
         this.accounts = accounts;
         this.guard = guard;
         this.setup = setup;
         this.sessions = sessions;
         this.devices = devices;
+        this.factor = factor;
     }
 
     /** Who is signed in; also hands out the token against forged requests. */
@@ -95,12 +101,31 @@ class SessionController {
                     Code.WRONG_LOGIN,
                     "Login and password do not fit. Check both and try again.");
         }
+        secondFactor(signed.get(), signIn.code().filter(c -> !c.isBlank()), attempt);
         guard.succeeded(attempt);
         devices.remember(
                 devices.known(request, response),
                 signed.get().account(),
                 signed.get().organisation());
         return begin(signed.get(), request, response);
+    }
+
+    private void secondFactor(CurrentUser signed, Optional<String> code, LoginGuard.Attempt attempt) {
+        if (!factor.on(signed.account())) {
+            return;
+        }
+        if (code.isEmpty()) {
+            guard.forgotten(attempt);
+            throw new Problem(
+                    HttpStatus.UNAUTHORIZED, Code.CODE_NEEDED, "This account asks for the code of its app as well.");
+        }
+        if (!factor.fits(signed.account(), code.get())) {
+            guard.failed(attempt);
+            throw new Problem(
+                    HttpStatus.UNAUTHORIZED,
+                    Code.WRONG_CODE,
+                    "This code does not fit, or was used already. Wait for the next one and check the clock of the phone.");
+        }
     }
 
     @DeleteMapping("/api/session")
@@ -142,10 +167,7 @@ class SessionController {
     @ResponseStatus(HttpStatus.CREATED)
     Accounts.AccountView add(@Valid @RequestBody NewAccount account) {
         if (account.role() == CurrentUser.Role.HELPER) {
-            throw Problem.invalid(
-                    Code.WRONG_ROLE,
-                    "An account is for a lead or a rater. A helper needs no account: make a code in the hall plan.",
-                    "role");
+            throw Problem.invalid(Code.WRONG_ROLE, "A helper needs no account: make a code in the hall plan.", "role");
         }
         UUID id = accounts.add(account.login(), account.name(), account.role(), account.password());
         return accounts.all().stream()

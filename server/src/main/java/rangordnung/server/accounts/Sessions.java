@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpSession;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -60,6 +61,14 @@ public class Sessions {
         this.jdbc = jdbc;
     }
 
+    /** An owner may all that a lead may. */
+    private static List<SimpleGrantedAuthority> authorities(CurrentUser.Role role) {
+        return Stream.of(role, role.leads() ? CurrentUser.Role.LEAD : role)
+                .distinct()
+                .map(r -> new SimpleGrantedAuthority("ROLE_" + r))
+                .toList();
+    }
+
     /**
      * Ends the sessions of a login on all devices.
      *
@@ -92,8 +101,8 @@ public class Sessions {
             before.invalidate();
         }
         SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                signed, null, List.of(new SimpleGrantedAuthority("ROLE_" + signed.role()))));
+        context.setAuthentication(
+                UsernamePasswordAuthenticationToken.authenticated(signed, null, authorities(signed.role())));
         SecurityContextHolder.setContext(context);
         lasting.ifPresent(d -> request.setAttribute(LASTING, (int) Math.max(1, d.toSeconds())));
         contexts.saveContext(context, request, response);

@@ -23,11 +23,21 @@ public record CurrentUser(UUID account, UUID organisation, String login, String 
         this(account, organisation, login, name, role, null);
     }
 
-    /** What an account may do. A lead owns everything, a rater scores where invited, a helper where the pass opens. */
+    /**
+     * What an account may do. An owner does what a lead does, and decides about owners, roles and retention; a rater scores
+     * where invited, a viewer looks at results and changes nothing, a helper scores where the pass opens.
+     */
     public enum Role {
+        OWNER,
         LEAD,
         RATER,
-        HELPER
+        VIEWER,
+        HELPER;
+
+        /** Whether all rosters and screenings of the organisation are in these hands. */
+        public boolean leads() {
+            return this == OWNER || this == LEAD;
+        }
     }
 
     @Override

@@ -52,7 +52,7 @@ class Room extends OncePerRequestFilter {
         long left = megabytes.getAsLong();
         if (left < LITTLE) {
             CurrentUser.current()
-                    .filter(signed -> signed.role() == CurrentUser.Role.LEAD)
+                    .filter(signed -> signed.role().leads())
                     .ifPresent(lead -> response.setHeader(LEFT, String.valueOf(left)));
             if (!request.getMethod().equals("GET")
                     && FILES.matcher(request.getRequestURI()).matches()) {

@@ -43,6 +43,7 @@ import rangordnung.core.record.Fact;
 import rangordnung.core.safety.Clearance;
 import rangordnung.core.safety.PainReport;
 import rangordnung.server.accounts.Accounts;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
@@ -334,7 +335,7 @@ class ResultController {
                 setAside(List.of(here)),
                 member.clearance(),
                 now.attendance(),
-                now.pains(),
+                CurrentUser.required().role() == CurrentUser.Role.VIEWER ? List.of() : now.pains(),
                 now.stopped(),
                 links.refers(now, member.clearance()),
                 now.index(),

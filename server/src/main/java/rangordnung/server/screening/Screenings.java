@@ -139,13 +139,13 @@ public class Screenings {
                                 AskedLook::athlete, Collectors.mapping(AskedLook::test, Collectors.toSet())))));
     }
 
-    /** All screenings for a lead; for a rater those they are invited to. Newest first. */
+    /** All screenings for a lead or a viewer; for a rater those they are invited to. Newest first. */
     @Transactional(readOnly = true)
     public List<ScreeningView> visible() {
         CurrentUser signed = CurrentUser.required();
-        List<Screening> found = signed.role() == CurrentUser.Role.LEAD
-                ? rows.findAllByOrderByHeldOnDescCreatedAtDesc()
-                : rows.invitedTo(signed.account());
+        List<Screening> found = signed.role() == CurrentUser.Role.RATER
+                ? rows.invitedTo(signed.account())
+                : rows.findAllByOrderByHeldOnDescCreatedAtDesc();
         return found.stream().map(Screening::view).toList();
     }
 
@@ -177,7 +177,7 @@ public class Screenings {
                 rows.gate(id, signed.organisation(), pass == null ? NOTHING : pass.id(), athlete);
         boolean may =
                 switch (signed.role()) {
-                    case LEAD -> true;
+                    case OWNER, LEAD, VIEWER -> true;
                     case RATER -> raters.existsByScreeningAndAccount(id, signed.account());
                     case HELPER -> pass != null && opens(pass, id, gate);
                 };

@@ -29,14 +29,14 @@ class TodayController {
         this.backups = backups;
     }
 
-    /** For a lead everything; for a rater the screenings they are invited to, and no rosters. */
+    /** For a lead everything; for a viewer the screenings, for a rater those they are invited to, and no rosters. */
     @GetMapping("/api/today")
     TodayView today() {
         List<Rosters.TeamLine> teams = rosters.teams();
         Map<UUID, String> names = new HashMap<>();
         teams.forEach(t -> names.put(t.id(), t.name()));
         List<Dues.Due> due = dues.of(screenings.visible(), names);
-        boolean lead = CurrentUser.required().role() == CurrentUser.Role.LEAD;
+        boolean lead = CurrentUser.required().role().leads();
         return new TodayView(due, lead ? teams : List.of(), lead ? backups.now() : Optional.empty());
     }
 }

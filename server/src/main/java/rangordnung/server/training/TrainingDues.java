@@ -53,7 +53,7 @@ public class TrainingDues {
 
     /** Of every block that the one who asks may see. */
     public List<TrainingDue> all() {
-        boolean lead = CurrentUser.required().role() == CurrentUser.Role.LEAD;
+        boolean lead = CurrentUser.required().role().leads();
         return screenings.visible().stream()
                 .flatMap(s -> blocks.lastOf(s.id()).stream())
                 .map(b -> due(b, lead))

@@ -1,13 +1,19 @@
 package rangordnung.server.accounts;
 
+import static java.nio.charset.StandardCharsets.US_ASCII;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Instant;
 import java.util.UUID;
+import org.apache.commons.codec.binary.Base32;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import rangordnung.server.Client;
 import rangordnung.server.ServerTest;
+import tools.jackson.databind.JsonNode;
 
 /** What becomes of accounts: nobody keeps access who should not, and nobody is locked out for good. */
 class AccountsTest extends ServerTest {
@@ -21,6 +27,9 @@ class AccountsTest extends ServerTest {
 
     @Autowired
     private Accounts accounts;
+
+    @Autowired
+    private SecondFactor factor;
 
     @BeforeEach
     void before() {
@@ -121,6 +130,112 @@ class AccountsTest extends ServerTest {
                 .as("what was seen stays")
                 .isNotEmpty();
         lead.delete("/api/accounts/" + rater).problem(404, "not-found");
+    }
+
+    private int signIn(String password, String code) {
+        Client visitor = visitor();
+        visitor.get("/api/session");
+        return visitor.post(
+                        "/api/session",
+                        "{\"login\":\"%s\",\"password\":\"%s\",\"code\":\"%s\"}".formatted(login, password, code))
+                .status();
+    }
+
+    /** What an app shows some steps of half a minute from now. */
+    private String shown(String secret, int steps) {
+        return factor.password(new Base32().decode(secret), Instant.now().plusSeconds(30L * steps));
+    }
+
+    /** Source: RFC 6238, appendix B, SHA-1, the last six of eight digits. */
+    @ParameterizedTest
+    @CsvSource({"59,287082", "1111111109,081804", "1111111111,050471", "1234567890,005924", "2000000000,279037"})
+    void codes_are_those_of_every_app(long second, String code) {
+        assertThat(factor.password("12345678901234567890".getBytes(US_ASCII), Instant.ofEpochSecond(second)))
+                .isEqualTo(code);
+    }
+
+    @Test
+    void a_second_factor_opens_once_and_recovery_codes_stand_in_for_it() {
+        Client here = signedIn(OLD);
+        Client there = signedIn(OLD);
+        String password = "{\"password\":\"%s\"}";
+        here.post("/api/account/factor", password.formatted("a wrong sentence")).problem(400, "wrong-password");
+        here.put("/api/account/factor", "{\"code\":\"123456\"}").problem(409, "factor-missing");
+        here.post("/api/account/factor", password.formatted(OLD)).ok();
+        String secret =
+                here.post("/api/account/factor", password.formatted(OLD)).ok().text("/secret");
+        assertThat(signIn(OLD)).as("a key counts once a code has come back").isEqualTo(200);
+        here.put("/api/account/factor", "{\"code\":\"%s\"}".formatted(shown(secret, 5)))
+                .problem(400, "wrong-code");
+        JsonNode codes = here.put("/api/account/factor", "{\"code\":\"%s\"}".formatted(shown(secret, -1)))
+                .ok()
+                .body()
+                .get("codes");
+        assertThat(there.get("/api/today").status()).as("signed out elsewhere").isEqualTo(401);
+        here.post("/api/account/factor", password.formatted(OLD)).problem(409, "factor-exists");
+
+        assertThat(signIn(OLD)).isEqualTo(401);
+        assertThat(signIn(OLD, shown(secret, -1))).as("replayed").isEqualTo(401);
+        assertThat(signIn(OLD, shown(secret, 1))).isEqualTo(200);
+        assertThat(signIn(OLD, shown(secret, 0)))
+                .as("older than one that was used")
+                .isEqualTo(401);
+        assertThat(codes).hasSize(SecondFactor.RECOVERY_CODES);
+        String recovery = codes.get(3).stringValue();
+        assertThat(signIn(NEW, recovery)).as("without the password").isEqualTo(401);
+        assertThat(signIn(OLD, recovery.toUpperCase(java.util.Locale.ROOT).replace("-", " ")))
+                .isEqualTo(200);
+        assertThat(signIn(OLD, recovery)).as("used").isEqualTo(401);
+        assertThat(here.get("/api/account").ok().body().get("recoveryCodes").intValue())
+                .isEqualTo(SecondFactor.RECOVERY_CODES - 1);
+
+        lead.delete("/api/accounts/" + rater + "/factor").ok();
+        assertThat(signIn(OLD)).isEqualTo(200);
+        assertThat(signIn(OLD, codes.get(4).stringValue()))
+                .as("a code that is not asked for")
+                .isEqualTo(200);
+    }
+
+    @Test
+    void codes_cannot_be_guessed_for_long() {
+        Client here = signedIn(OLD);
+        String secret = here.post("/api/account/factor", "{\"password\":\"%s\"}".formatted(OLD))
+                .ok()
+                .text("/secret");
+        here.put("/api/account/factor", "{\"code\":\"%s\"}".formatted(shown(secret, 0)))
+                .ok();
+        for (int i = 0; i < LoginGuard.PER_LOGIN; i++) {
+            assertThat(signIn(OLD, "00000" + i)).isEqualTo(401);
+        }
+        assertThat(signIn(OLD, shown(secret, 1))).isEqualTo(429);
+    }
+
+    @Test
+    void only_an_owner_decides_about_owners_and_roles() {
+        String me = lead.get("/api/session").ok().text("/me/id");
+        lead.put("/api/accounts/" + rater + "/role", "{\"role\":\"HELPER\"}").problem(400, "wrong-role");
+        lead.put("/api/accounts/" + me + "/role", "{\"role\":\"LEAD\"}").problem(409, "own-account");
+        Client old = signedIn(OLD);
+        lead.put("/api/accounts/" + rater + "/role", "{\"role\":\"LEAD\"}").ok();
+        assertThat(old.get("/api/today").status()).as("signs in again").isEqualTo(401);
+        Client second = signedIn(OLD);
+        second.get("/api/access?page=0").ok();
+        second.put("/api/accounts/" + me + "/role", "{\"role\":\"RATER\"}").problem(403, "forbidden");
+        second.put("/api/accounts/" + me + "/disabled", "{\"disabled\":true}").problem(403, "owners-only");
+        second.post("/api/accounts/" + me + "/reset", "{}").problem(403, "owners-only");
+        second.delete("/api/accounts/" + me).problem(403, "owners-only");
+        second.delete("/api/accounts/" + me + "/factor").problem(403, "owners-only");
+        second.post(
+                        "/api/accounts",
+                        "{\"name\":\"O\",\"login\":\"o-%s\",\"password\":\"%s\",\"role\":\"OWNER\"}"
+                                .formatted(UUID.randomUUID(), NEW))
+                .problem(403, "owners-only");
+        lead.put("/api/accounts/" + rater + "/role", "{\"role\":\"OWNER\"}").ok();
+        Client owner = signedIn(OLD);
+        owner.put("/api/accounts/" + me + "/role", "{\"role\":\"OWNER\"}").ok();
+        lead.signIn("lead", PASSWORD)
+                .put("/api/accounts/" + rater + "/role", "{\"role\":\"RATER\"}")
+                .ok();
     }
 
     @Test

@@ -2,8 +2,15 @@ package rangordnung.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -21,42 +28,10 @@ class AddressesTest extends ServerTest {
 
     private static final JsonMapper JSON = new JsonMapper();
     private static final Set<String> METHODS = Set.of("get", "post", "put", "delete");
-    /** What each role reaches, beside what everybody does; a lead reaches all. */
-    private static final Map<String, Set<String>> REACHED = Map.of(
-            "visitor", Set.of(),
-            "rater",
-                    Set.of(
-                            "get /api/today",
-                            "get /api/today/training",
-                            "get /api/protocols",
-                            "get /api/protocols/{id}/{version}",
-                            "get /api/ladders",
-                            "put /api/account/password",
-                            "delete /api/account/sessions",
-                            "get /api/screenings/{id}/block",
-                            "get /api/blocks/{id}/sessions/{session}",
-                            "post /api/blocks/{id}/facts",
-                            "get /api/screenings/{id}/teaching/{athlete}",
-                            "get /api/screenings/{id}/station",
-                            "get /api/screenings/{id}/station/again",
-                            "get /api/screenings/{id}/pictures/{test}",
-                            "get /api/screenings/{id}/practice/tests",
-                            "get /api/screenings/{id}/practice/tests/{test}",
-                            "post /api/screenings/{id}/practice",
-                            "get /api/screenings/{id}/facts",
-                            "get /api/screenings/{id}/books",
-                            "post /api/screenings/{id}/facts"),
-            "helper",
-                    Set.of(
-                            "get /api/screenings/{id}/station",
-                            "get /api/screenings/{id}/station/again",
-                            "get /api/screenings/{id}/pictures/{test}",
-                            "get /api/screenings/{id}/practice/tests",
-                            "get /api/screenings/{id}/practice/tests/{test}",
-                            "post /api/screenings/{id}/practice",
-                            "get /api/screenings/{id}/facts",
-                            "get /api/screenings/{id}/books",
-                            "post /api/screenings/{id}/facts"));
+    /** What each role reaches, beside what everybody does; {@code -Droles.write=true} writes it anew. */
+    private static final Path TABLE = Path.of("../docs/roles.md");
+
+    private static final List<String> ROLES = List.of("owner", "lead", "rater", "viewer", "helper");
 
     private static final Set<String> EVERYBODY = Set.of(
             "get /api/session",
@@ -156,7 +131,7 @@ class AddressesTest extends ServerTest {
             default -> {
                 var node = JSON.createObjectNode();
                 if (depth < 12) {
-                    Set<String> required = new java.util.HashSet<>();
+                    Set<String> required = new HashSet<>();
                     schema.path("required").forEach(r -> required.add(r.stringValue()));
                     schema.path("properties").properties().stream()
                             .filter(p -> required.contains(p.getKey()))
@@ -181,12 +156,12 @@ class AddressesTest extends ServerTest {
         };
     }
 
-    private Client rater() {
-        String login = "rater-" + UUID.randomUUID();
+    private Client account(String role) {
+        String login = role + "-" + UUID.randomUUID();
         lead.post(
                         "/api/accounts",
-                        "{\"name\":\"R\",\"login\":\"%s\",\"password\":\"%s\",\"role\":\"RATER\"}"
-                                .formatted(login, PASSWORD))
+                        "{\"name\":\"R\",\"login\":\"%s\",\"password\":\"%s\",\"role\":\"%s\"}"
+                                .formatted(login, PASSWORD, role.toUpperCase(Locale.ROOT)))
                 .ok();
         return visitor().signIn(login, PASSWORD);
     }
@@ -213,36 +188,61 @@ class AddressesTest extends ServerTest {
                 .param(organisation)
                 .update();
         jdbc.sql(
-                        "insert into account select ?, ?, ?, 'F', 'LEAD', password_hash, now() from account where login = 'lead'")
+                        "insert into account select ?, ?, ?, 'F', 'OWNER', password_hash, now() from account where login = 'lead'")
                 .params(UUID.randomUUID(), organisation, login)
                 .update();
         return visitor().signIn(login, PASSWORD);
     }
 
     @Test
-    void each_role_reaches_what_it_may_and_nothing_else() {
+    void each_role_reaches_what_the_table_says_and_nothing_else() throws IOException {
+        Map<String, Client> roles =
+                ROLES.stream().collect(Collectors.toMap(r -> r, r -> r.equals("helper") ? helper() : account(r)));
         Client visitor = visitor();
         visitor.get("/api/session");
-        Map<String, Client> roles = Map.of("visitor", visitor, "rater", rater(), "helper", helper());
         List<String> wrong = new ArrayList<>();
-        roles.forEach((role, who) -> {
-            for (Operation operation : operations()) {
-                if (EVERYBODY.contains(operation.name())) {
-                    continue;
-                }
-                int status = call(who, operation.method(), own(operation.path()) + query(operation), body(operation))
-                        .status();
-                boolean refused = status == (role.equals("visitor") ? 401 : 403);
-                boolean mayAsk = REACHED.get(role).contains(operation.name());
-                if (refused == mayAsk || status >= 500) {
+        List<String> table = new ArrayList<>(List.of(
+                "# Who reaches what",
+                "",
+                "Written from the API document by `AddressesTest`, which asks every address as every role. A rater reaches only",
+                "the screenings that they are invited to, a helper only the station that their code opens. Everybody reaches "
+                        + EVERYBODY.stream().sorted().map(n -> "`" + n + "`").collect(Collectors.joining(", ")) + ".",
+                "",
+                "| Address | " + String.join(" | ", ROLES) + " |",
+                "|---|" + "---|".repeat(ROLES.size())));
+        List<Operation> asked = operations().stream()
+                .filter(o -> !EVERYBODY.contains(o.name()))
+                .sorted(Comparator.comparing(Operation::path).thenComparing(Operation::method))
+                .toList();
+        Map<String, Set<String>> reached = new HashMap<>();
+        // whoever may delete comes last
+        for (String role : List.of("visitor", "helper", "viewer", "rater", "lead", "owner")) {
+            Client who = roles.getOrDefault(role, visitor);
+            for (Operation operation : asked) {
+                Client.Answer answer =
+                        call(who, operation.method(), own(operation.path()) + query(operation), body(operation));
+                int status = answer.status();
+                boolean refused = status == 403
+                        && answer.body().path("code").stringValue("").equals("forbidden");
+                boolean uninvited = role.equals("rater") && operation.path().contains("screenings");
+                if (status >= 500
+                        || (status == 401) != role.equals("visitor")
+                        || uninvited && status != 403 && status != 404) {
                     wrong.add(role + " " + operation.name() + ": " + status);
                 }
-                if (role.equals("rater") && mayAsk && operation.path().contains("screenings") && status != 404) {
-                    wrong.add("an uninvited rater " + operation.name() + ": " + status);
+                if (!refused) {
+                    reached.computeIfAbsent(role, r -> new HashSet<>()).add(operation.name());
                 }
             }
-        });
+        }
+        asked.forEach(o -> table.add(ROLES.stream()
+                .map(role -> reached.get(role).contains(o.name()) ? "x" : " ")
+                .collect(Collectors.joining(" | ", "| " + o.name() + " | ", " |"))));
         assertThat(wrong).isEmpty();
+        if (Boolean.getBoolean("roles.write")) {
+            Files.write(TABLE, table);
+        }
+        assertThat(Files.readAllLines(TABLE)).isEqualTo(table);
     }
 
     private Map<String, Long> rows() {
