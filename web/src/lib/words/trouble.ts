@@ -140,6 +140,7 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'pass-taken': m.trouble_pass_taken,
   'pass-ended': m.trouble_pass_ended,
   'outside-pass': m.trouble_outside_pass,
+  'leads-only': m.trouble_leads_only,
   'unknown-account': m.trouble_unknown_account,
   'wrong-password': m.trouble_wrong_password,
   'reset-ended': m.trouble_reset_ended,

@@ -110,7 +110,7 @@
 <section class="floor-line pt-3">
   <div class="flex flex-wrap items-baseline justify-between gap-x-4">
     <h2>{m.stance_title()}</h2>
-    {#if !changing && session.lead}<button class="btn-soft-line btn" onclick={open}
+    {#if !changing && !session.viewer}<button class="btn-soft-line btn" onclick={open}
         >{m.stance_change()}</button
       >{/if}
   </div>

@@ -15,6 +15,7 @@ import {
 } from '../../lib/record/book';
 import { doubts, type Doubt } from '../../lib/record/doubts';
 import { voided } from '../../lib/record/voided';
+import { session } from '../../lib/session.svelte';
 import { GRADES, type Grade, type Phase, type Side, type View } from '../../lib/words/judgement';
 import {
   Line,
@@ -395,7 +396,13 @@ export class Desk {
     else this.call(this.line.after(this.current));
   }
 
-  #write(fact: Fact, supersedes?: string): FactSent {
+  /** What others wrote is not corrected or taken back here, unless by the lead: what is written last counts. */
+  #replaced(before: Known | undefined): string | undefined {
+    return before && (session.lead || before.author === this.station.mine) ? before.id : undefined;
+  }
+
+  #write(fact: Fact, before?: Known): FactSent {
+    const supersedes = this.#replaced(before);
     const sent: FactSent = {
       id: crypto.randomUUID(),
       athlete: this.current ?? '',
@@ -431,8 +438,8 @@ export class Desk {
     const { load, arms, shoes, aids } = this.conditions;
     if (!this.#retest) this.#carried = { load, arms, shoes, aids };
     const opened = this.#trial.opened;
-    if (opened?.fact.kind === 'trialOpened') {
-      this.#write({ ...opened.fact, conditions: this.conditions }, opened.id);
+    if (opened?.fact.kind === 'trialOpened' && this.#replaced(opened)) {
+      this.#write({ ...opened.fact, conditions: this.conditions }, opened);
     }
   }
 
@@ -452,7 +459,7 @@ export class Desk {
         grade,
         ...more,
       },
-      before?.id,
+      before,
     );
   }
 
@@ -469,7 +476,7 @@ export class Desk {
         criterion: criterion.id,
         ...(criterion.extent === 'SIDED' && side && { side }),
       },
-      before?.id,
+      before,
     );
   }
 
@@ -500,7 +507,7 @@ export class Desk {
     const at = place(criterion, side);
     const before = this.#trial.values.get(attemptAt(at, part, attempt));
     if (value === null) {
-      if (before) this.#write({ kind: 'removed' }, before.id);
+      if (this.#replaced(before)) this.#write({ kind: 'removed' }, before);
       return;
     }
     this.#write(
@@ -515,7 +522,7 @@ export class Desk {
         confidence: 1,
         ...(ending && { ending }),
       },
-      before?.id,
+      before,
     );
   }
 
@@ -614,8 +621,10 @@ export class Desk {
 
   flag(flag: Schemas['FactTrialFlagged']['flag'], words?: string): void {
     const present = this.#trial.flags.get(flag);
-    if (present) this.#write({ kind: 'withdrawn' }, present.id);
-    else this.#write({ kind: 'trialFlagged', trial: this.#open(), flag, ...(words && { words }) });
+    if (present) {
+      if (this.#replaced(present)) this.#write({ kind: 'withdrawn' }, present);
+    } else
+      this.#write({ kind: 'trialFlagged', trial: this.#open(), flag, ...(words && { words }) });
   }
 
   /** A cue was taught; it is kept apart from every trial. */
@@ -655,7 +664,7 @@ export class Desk {
   undo(): void {
     const last = this.#last();
     if (!last) return;
-    this.#write({ kind: 'withdrawn' }, last.id);
+    this.#write({ kind: 'withdrawn' }, last);
     if (last.fact.kind !== 'viewClosed') return;
     this.view = last.fact.view;
     this.goTo('look');

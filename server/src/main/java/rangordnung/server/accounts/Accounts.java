@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -284,6 +285,14 @@ public class Accounts {
         return Objects.requireNonNull(transaction.execute(t -> accounts.findById(account)
                 .filter(a -> !a.gone() && a.role() != CurrentUser.Role.HELPER)
                 .orElseThrow(() -> Problem.notFound("account"))));
+    }
+
+    /** Which of some accounts are leads. */
+    public Set<UUID> leading(Set<UUID> of) {
+        return everybody().stream()
+                .filter(a -> a.role().leads() && of.contains(a.id()))
+                .map(Account::id)
+                .collect(Collectors.toSet());
     }
 
     /** Names by account, for showing who did what. */

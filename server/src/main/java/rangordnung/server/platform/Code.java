@@ -71,6 +71,7 @@ public enum Code {
     PASS_TAKEN,
     PASS_ENDED,
     OUTSIDE_PASS,
+    LEADS_ONLY,
     UNKNOWN_ACCOUNT,
     // the server's own state
     BUSY,

@@ -25,13 +25,33 @@ import rangordnung.server.platform.Problem;
  * @param reach the station of a helper; empty for those who may reach all
  * @param tests by trial, its test, as far as it is known
  * @param kept  facts that are kept and that some fact of the delivery supersedes
+ * @param leads what is left to the lead
  */
 record FactChecks(
         UUID screening,
         Protocol protocol,
         Optional<Reach> reach,
         Map<UUID, String> tests,
-        Map<UUID, FactRepository.Stub> kept) {
+        Map<UUID, FactRepository.Stub> kept,
+        Leads leads) {
+
+    /**
+     * What only a lead writes or takes back: answers at check-in, and what a lead has written.
+     *
+     * @param rater    whether a rater is writing
+     * @param accounts leads who have written what the delivery corrects or takes back
+     */
+    record Leads(boolean rater, Set<UUID> accounts) {
+
+        boolean alone(Facts.FactSent sent, Map<UUID, FactRepository.Stub> kept) {
+            return rater
+                    && (sent.fact() instanceof Fact.Asked
+                            || sent.supersedes()
+                                    .map(kept::get)
+                                    .filter(k -> accounts.contains(k.author()))
+                                    .isPresent());
+        }
+    }
 
     /**
      * What a helper may see and write: the tests of one station and those that only tell causes apart.
@@ -57,7 +77,8 @@ record FactChecks(
         }
 
         boolean sees(Fact fact, Map<UUID, String> trials) {
-            return !(fact instanceof Fact.Asked)
+            return !(fact instanceof Fact.Asked || fact instanceof Fact.BodyMeasured)
+                    && (legs || !(fact instanceof Fact.LegMeasured))
                     && fact.ofTrial().map(trials::get).map(tests::contains).orElse(true);
         }
     }
@@ -65,6 +86,13 @@ record FactChecks(
     void check(Facts.FactSent sent) {
         Fact fact = sent.fact();
         reach.ifPresent(r -> within(sent, r));
+        if (leads.alone(sent, kept)) {
+            throw new Problem(
+                            HttpStatus.FORBIDDEN,
+                            Code.LEADS_ONLY,
+                            "Fact " + sent.id() + " is the lead's to write, to correct or to take back. Ask the lead.")
+                    .with("fact", sent.id());
+        }
         if (fact instanceof Fact.TrialOpened opened) {
             if (protocol.test(opened.test()).isEmpty()) {
                 throw unknown(sent, "test", opened.test());

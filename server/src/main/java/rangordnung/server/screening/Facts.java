@@ -34,6 +34,7 @@ import rangordnung.core.protocol.Protocol;
 import rangordnung.core.record.Book;
 import rangordnung.core.record.Entry;
 import rangordnung.core.record.Fact;
+import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
@@ -64,6 +65,7 @@ public class Facts {
     private final Rosters rosters;
     private final Halls halls;
     private final Protocols protocols;
+    private final Accounts accounts;
     private final StoredJson json;
     private final TransactionTemplate transaction;
     private final SessionFactory sessions;
@@ -92,6 +94,7 @@ public class Facts {
             Rosters rosters,
             Halls halls,
             Protocols protocols,
+            Accounts accounts,
             StoredJson json,
             TransactionTemplate transaction,
             EntityManagerFactory entities,
@@ -102,6 +105,7 @@ public class Facts {
         this.rosters = rosters;
         this.halls = halls;
         this.protocols = protocols;
+        this.accounts = accounts;
         this.json = json;
         this.transaction = transaction;
         this.sessions = entities.unwrap(SessionFactory.class);
@@ -139,7 +143,22 @@ public class Facts {
 
     /** A fact as it is kept. */
     public record FactKept(
-            UUID id, UUID athlete, long sequence, Instant at, UUID author, Optional<UUID> supersedes, Fact fact) {}
+            UUID id, UUID athlete, long sequence, Instant at, UUID author, Optional<UUID> supersedes, Fact fact) {
+
+        /** The same without what was answered at check-in; who may be filmed and touched stays. */
+        FactKept withoutAnswers() {
+            return fact instanceof Fact.Asked asked
+                    ? new FactKept(
+                            id,
+                            athlete,
+                            sequence,
+                            at,
+                            author,
+                            supersedes,
+                            new Fact.Asked(Set.of(), Optional.empty(), true, asked.film(), asked.touch()))
+                    : this;
+        }
+    }
 
     /** How many facts were new, and how many had come before. */
     public record Receipt(int added, int known) {}
@@ -223,8 +242,14 @@ public class Facts {
         Screenings.ScreeningView view = open.view();
         Protocol protocol = under.flatMap(u -> protocols.find(u.protocol(), u.version()))
                 .orElseGet(() -> protocols.get(view.protocol(), view.protocolVersion()));
+        Map<UUID, FactRepository.Stub> superseded = superseded(sent);
         FactChecks checks = new FactChecks(
-                screening, protocol, reach(open, protocol), testsOfTrials(screening, sent), superseded(sent));
+                screening,
+                protocol,
+                reach(open, protocol),
+                testsOfTrials(screening, sent),
+                superseded,
+                leads(superseded.values()));
         Set<UUID> members = open.member() && athletes.size() == 1 ? athletes : rosters.among(view.team(), athletes);
         for (FactSent fact : sent) {
             if (!members.contains(fact.athlete())) {
@@ -313,6 +338,17 @@ public class Facts {
                         CurrentUser.required().account()));
     }
 
+    private FactChecks.Leads leads(Collection<FactRepository.Stub> superseded) {
+        boolean rater = CurrentUser.required().role() == CurrentUser.Role.RATER;
+        return new FactChecks.Leads(
+                rater,
+                rater && !superseded.isEmpty()
+                        ? accounts.leading(superseded.stream()
+                                .map(FactRepository.Stub::author)
+                                .collect(Collectors.toSet()))
+                        : Set.of());
+    }
+
     /** By trial, its test: from this delivery or from what is kept. */
     private Map<UUID, String> testsOfTrials(UUID screening, List<FactSent> sent) {
         Map<UUID, String> tests = new HashMap<>();
@@ -376,8 +412,10 @@ public class Facts {
                 .toList();
         Map<UUID, String> tests = new HashMap<>();
         kept.forEach(k -> opening(tests, k.fact()));
+        boolean lead = CurrentUser.required().role().leads();
         return kept.stream()
                 .filter(k -> reach.map(r -> r.sees(k.fact(), tests)).orElse(true))
+                .map(k -> lead ? k : k.withoutAnswers())
                 .toList();
     }
 

@@ -60,7 +60,7 @@ class Station {
      *
      * @param tests     what is to be done here with the athlete; a short screening asks for less than the station has
      * @param cleared   whether the roster lets the athlete take part
-     * @param legLength from the roster, in centimetres
+     * @param legLength from the roster, in centimetres; a helper hears it only where something is measured against it
      * @param targets   where the athlete's feet stand and how deep it goes, where the school asks for more than one line for all
      */
     record Queued(
@@ -133,6 +133,9 @@ class Station {
         List<Rosters.Member> members = rosters.members(view.team());
         Map<UUID, Particulars> particulars = settlements.particulars(screening, members);
         Judge judge = new Judge(protocol);
+        boolean legs = signed.pass() == null
+                || FactChecks.Reach.of(hall, signed.pass().station(), protocol, signed.account())
+                        .legs();
         boolean door = at.filter(HallSetup.StationSetup::checkIn).isPresent();
 
         List<Queued> queue = members.stream()
@@ -147,7 +150,7 @@ class Station {
                             Progress.of(protocol, own, m.clearance(), book, door),
                             own.stream().map(TestDefinition::id).toList(),
                             m.clearance() != Clearance.NOT_CLEARED,
-                            m.legLengthCentimetres(),
+                            legs ? m.legLengthCentimetres() : Optional.empty(),
                             judge.targets(book, particulars.getOrDefault(m.id(), Particulars.NONE)));
                 })
                 .toList();

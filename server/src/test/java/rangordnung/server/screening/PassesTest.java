@@ -108,7 +108,7 @@ class PassesTest extends ServerTest {
                 helper.get("/api/screenings/" + screening + "/station").ok();
         assertThat(station.text("/at/id")).isEqualTo("squat");
         assertThat(station.text("/queue/0/shortName")).isEqualTo("Ada G.");
-        assertThat(station.body().toString()).doesNotContain("Grün");
+        assertThat(station.body().toString()).doesNotContain("Grün", "legLength\":");
         assertThat(station.body().at("/stations")).hasSize(1);
         assertThat(helper.get("/api/session").ok().text("/me/opened/station")).isEqualTo("squat");
         assertThat(jdbc.sql(
@@ -353,6 +353,45 @@ class PassesTest extends ServerTest {
                 .as("nobody looks a second time at what they have seen themselves")
                 .doesNotContain("SECOND_LOOK");
         lead.get(again + "?station=roof").problem(404, "not-found");
+    }
+
+    /** A rater is a colleague, not the lead: no answers of check-in, and the lead's word stands. */
+    @Test
+    void a_rater_neither_hears_answers_nor_takes_back_what_the_lead_wrote() {
+        String login = "rater-" + UUID.randomUUID();
+        String account = lead.post(
+                        "/api/accounts",
+                        "{\"name\":\"R\",\"login\":\"%s\",\"password\":\"%s\",\"role\":\"RATER\"}"
+                                .formatted(login, PASSWORD))
+                .ok()
+                .text("/id");
+        lead.put("/api/screenings/" + screening + "/raters", "{\"accounts\":[\"%s\"]}".formatted(account))
+                .ok();
+        Client rater = visitor().signIn(login, PASSWORD);
+        String asked =
+                "{\"kind\":\"asked\",\"yes\":[\"LAY_OFF\",\"INJURY_IN_TWELVE_MONTHS\"],\"injury\":{\"region\":\"KNEE\"},\"cleared\":true,\"film\":true,\"touch\":false}";
+        UUID answers = UUID.randomUUID();
+        lead.post(facts(), fact(answers, "", asked)).ok();
+
+        for (String read : new String[] {facts() + "?athlete=" + athlete, "/api/screenings/" + screening + "/books"}) {
+            Client.Answer seen = rater.get(read).ok();
+            assertThat(seen.body().toString()).doesNotContain("LAY_OFF", "INJURY", "KNEE");
+            assertThat(seen.body().at("/0/fact/film").booleanValue())
+                    .as("who may be filmed")
+                    .isTrue();
+        }
+        rater.post(facts(), fact(asked)).problem(403, "leads-only");
+        for (String back : new String[] {"withdrawn", "removed"}) {
+            rater.post(facts(), fact(UUID.randomUUID(), answers.toString(), "{\"kind\":\"" + back + "\"}"))
+                    .problem(403, "leads-only");
+        }
+        UUID own = UUID.randomUUID();
+        rater.post(facts(), fact(own, "", opened(UUID.randomUUID(), "overhead-squat")))
+                .ok();
+        rater.post(facts(), fact(UUID.randomUUID(), own.toString(), "{\"kind\":\"withdrawn\"}"))
+                .ok();
+        assertThat(lead.get(facts() + "?athlete=" + athlete).ok().body().toString())
+                .contains("LAY_OFF");
     }
 
     @Test
