@@ -48,6 +48,8 @@
     '/exercise/:id': exercise,
     '/account': account,
     '/access': wrap({ asyncComponent: () => import('./screens/people/Access.svelte') }),
+    '/retention': wrap({ asyncComponent: () => import('./screens/people/Retention.svelte') }),
+    '/archive': wrap({ asyncComponent: () => import('./screens/archive/Archive.svelte') }),
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,

@@ -156,6 +156,12 @@ export const limits = {
       "maxLength": 60
     }
   },
+  "PrivacyControllerNewRetention": {
+    "months": {
+      "minimum": 0,
+      "maximum": 120
+    }
+  },
   "RosterControllerMapping": {
     "columns": {
       "maxItems": 60

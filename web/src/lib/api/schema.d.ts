@@ -212,6 +212,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/athletes/{id}/everything": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["everything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/athletes/{id}/team": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["move"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/battery": {
         parameters: {
             query?: never;
@@ -564,6 +596,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/retention": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["retention"];
+        put: operations["keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/season": {
         parameters: {
             query?: never;
@@ -596,6 +644,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["archived"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}": {
         parameters: {
             query?: never;
@@ -621,6 +685,22 @@ export interface paths {
         };
         get: operations["agreement"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["archive_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1279,6 +1359,22 @@ export interface paths {
         put: operations["rename"];
         post?: never;
         delete: operations["delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teams/{id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["archive"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2081,6 +2177,20 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        EverythingKept: {
+            athlete: components["schemas"]["JsonNode"];
+            /** Format: date-time */
+            exportedAt: string;
+            format: string;
+            kept: {
+                [key: string]: components["schemas"]["JsonNode"][];
+            };
+            screenings: {
+                [key: string]: components["schemas"]["JsonNode"];
+            };
+            /** Format: int32 */
+            version: number;
+        };
         Exercise: {
             alternatives: components["schemas"]["Text"][];
             breathing: components["schemas"]["Text"];
@@ -2788,6 +2898,34 @@ export interface components {
             hours: components["schemas"]["InventoryHours"][];
             role: string;
         };
+        JsonNode: {
+            array?: boolean;
+            bigDecimal?: boolean;
+            bigInteger?: boolean;
+            binary?: boolean;
+            boolean?: boolean;
+            container?: boolean;
+            double?: boolean;
+            embeddedValue?: boolean;
+            empty?: boolean;
+            float?: boolean;
+            floatingPointNumber?: boolean;
+            int?: boolean;
+            integralNumber?: boolean;
+            long?: boolean;
+            missingNode?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
+            null?: boolean;
+            number?: boolean;
+            object?: boolean;
+            pojo?: boolean;
+            short?: boolean;
+            string?: boolean;
+            /** @deprecated */
+            textual?: boolean;
+            valueNode?: boolean;
+        };
         Ladders: {
             aids: components["schemas"]["Aid"][];
             exercises: components["schemas"]["Exercise"][];
@@ -3433,6 +3571,10 @@ export interface components {
             score?: components["schemas"]["PracticeScore"];
             tests: string[];
         };
+        PrivacyControllerNewRetention: {
+            /** Format: int32 */
+            months: number;
+        };
         /** @enum {string} */
         ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-owner" | "owners-only" | "code-needed" | "wrong-code" | "factor-exists" | "factor-missing" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "leads-only" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-groups" | "unknown-session" | "unknown-exercise";
         PromotionProposed: {
@@ -3894,6 +4036,28 @@ export interface components {
             /** @enum {string} */
             reason: "NOT_TESTED" | "ABSENT" | "EXCUSED" | "STOPPED" | "FLAGGED_TRIALS" | "TOO_INCOMPLETE" | "MAIN_FAULT_UNSEEN";
         };
+        RetentionExpired: {
+            athletes: components["schemas"]["RetentionOldAthlete"][];
+            /** Format: date */
+            before?: string;
+            /** Format: int32 */
+            months?: number;
+            screenings: components["schemas"]["RetentionOldScreening"][];
+        };
+        RetentionOldAthlete: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            team: string;
+        };
+        RetentionOldScreening: {
+            /** Format: date */
+            heldOn: string;
+            /** Format: uuid */
+            id: string;
+            name: string;
+            team: string;
+        };
         Retest: {
             /** @enum {string} */
             aid?: "HEEL_PLATE" | "HEELED_SHOE" | "INNER_HEEL_WEDGE" | "INNER_FOREFOOT_WEDGE" | "HANDHOLD" | "CHAIR" | "LIGHT_BAND" | "TARGET" | "BAND_INTO_SHIFT" | "PLATE_UNDER_FOOT" | "FRONT_FOOT_BOX" | "REAR_FOOT_BOX" | "FOAM";
@@ -3912,6 +4076,9 @@ export interface components {
             stance: boolean;
             starts: components["schemas"]["Threshold"][];
         };
+        RosterControllerArchived: {
+            archived: boolean;
+        };
         RosterControllerChangedAthlete: {
             record: components["schemas"]["AthleteRecord"];
             /** Format: int64 */
@@ -3925,6 +4092,10 @@ export interface components {
         };
         RosterControllerMapping: {
             columns: ("GIVEN_NAME" | "FAMILY_NAME" | "FULL_NAME" | "BIRTH_DATE" | "HEIGHT_CM" | "MASS_KG" | "LEG_LENGTH_CM" | "SPORT" | "SIDE_PREFERENCE" | "EXPERIENCE" | "AIM" | "CLEARANCE" | "IGNORED")[];
+        };
+        RosterControllerNewPlace: {
+            /** Format: uuid */
+            team: string;
         };
         RosterControllerNewTeam: {
             /** @enum {string} */
@@ -3969,6 +4140,7 @@ export interface components {
             version: number;
         };
         RostersTeamLine: {
+            archived: boolean;
             /** Format: int64 */
             athletes: number;
             /** Format: uuid */
@@ -4062,6 +4234,9 @@ export interface components {
             /** Format: double */
             index?: number;
             place?: components["schemas"]["ProposalPlace"];
+        };
+        ScreeningControllerArchived: {
+            archived: boolean;
         };
         ScreeningControllerChangedScreening: {
             /** Format: date */
@@ -4949,6 +5124,54 @@ export interface operations {
             };
         };
     };
+    everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EverythingKept"];
+                };
+            };
+        };
+    };
+    move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RosterControllerNewPlace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RostersAthleteView"];
+                };
+            };
+        };
+    };
     battery: {
         parameters: {
             query?: never;
@@ -5549,6 +5772,52 @@ export interface operations {
             };
         };
     };
+    retention: {
+        parameters: {
+            query?: {
+                months?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetentionExpired"];
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrivacyControllerNewRetention"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetentionExpired"];
+                };
+            };
+        };
+    };
     season: {
         parameters: {
             query: {
@@ -5594,6 +5863,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScreeningsScreeningView"];
+                };
+            };
+        };
+    };
+    archived: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreeningsScreeningView"][];
                 };
             };
         };
@@ -5662,6 +5951,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AgreementControllerAgreementView"];
+                };
+            };
+        };
+    };
+    archive_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScreeningControllerArchived"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreeningsScreeningView"];
                 };
             };
         };
@@ -7035,6 +7350,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RosterControllerArchived"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RostersTeamLine"];
+                };
             };
         };
     };

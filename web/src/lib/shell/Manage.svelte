@@ -8,9 +8,11 @@
     /** What would be gone for good. */
     warning: string;
     save: (name: string, date: string) => Promise<unknown>;
+    /** Puts it away without losing anything. */
+    archive: () => Promise<unknown>;
     remove: () => Promise<unknown>;
   }
-  let { title, warning, save, remove }: Props = $props();
+  let { title, warning, save, archive, remove }: Props = $props();
 
   const id = $props.id();
   let dialog: HTMLDialogElement;
@@ -69,6 +71,10 @@
     </div>
   </form>
   <div class="mt-6 border-t border-base-300 pt-4">
+    <p class="mb-2">{m.archive_text()}</p>
+    <button class="btn-soft-line btn mb-4 h-12" onclick={() => during(archive)}
+      >{m.archive_do()}</button
+    >
     {#if sure}
       <p class="border-l-4 border-error pl-3">{warning}</p>
       <label class="mt-3 grid gap-1"

@@ -6,11 +6,13 @@ import Manage from './Manage.svelte';
 describe('changing what has a name', () => {
   it('saves name and day, and deletes only after the name was typed', async () => {
     const save = vi.fn().mockResolvedValue(undefined);
+    const archive = vi.fn().mockResolvedValue(undefined);
     const remove = vi.fn().mockRejectedValueOnce(new Error('x')).mockResolvedValue(undefined);
     const { open } = render(Manage, {
       title: 'Screening',
       warning: 'All gone.',
       save,
+      archive,
       remove,
     }).component as { open: (name: string, day?: string) => void };
     const user = userEvent.setup();
@@ -19,6 +21,10 @@ describe('changing what has a name', () => {
     await user.type(screen.getByLabelText('Name'), 'Spring');
     await user.click(screen.getByRole('button', { name: 'Save' }));
     expect(save).toHaveBeenCalledWith('Spring', '2026-11-09');
+
+    open('Winter');
+    await user.click(await screen.findByRole('button', { name: 'Archive' }));
+    expect(archive).toHaveBeenCalledOnce();
 
     open('Winter');
     await vi.waitFor(() => expect(screen.queryByLabelText('Date')).toBeNull());

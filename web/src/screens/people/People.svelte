@@ -34,6 +34,7 @@
 {#snippet actions()}
   <button class="btn btn-primary" onclick={() => dialog?.showModal()}>{m.people_add()}</button>
   <a class="btn-soft-line btn" href="#/access">{m.access_title()}</a>
+  <a class="btn-soft-line btn" href="#/retention">{m.retention_title()}</a>
 {/snippet}
 
 <Page title={m.nav_people()} {actions}>

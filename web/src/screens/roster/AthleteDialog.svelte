@@ -20,6 +20,7 @@
     form = { ...(present?.record ?? empty) };
     error = null;
     erasing = false;
+    to = '';
     dialog.showModal();
   }
 
@@ -54,6 +55,29 @@
       error = e;
       if (e instanceof Problem && e.code === 'changed-meanwhile')
         athlete = e.details['now'] as Schemas['RostersAthleteView'];
+    }
+  }
+
+  /** Other rosters, asked for once somebody wants to move. */
+  let others = $state.raw<Schemas['RostersTeamLine'][]>([]);
+  let to = $state('');
+  const loadOthers = async () =>
+    (others = (await ask(api.GET('/api/teams'))).filter((t) => t.id !== team && !t.archived));
+
+  async function move() {
+    if (!athlete || !to) return;
+    error = null;
+    try {
+      await ask(
+        api.PUT('/api/athletes/{id}/team', {
+          params: { path: { id: athlete.id } },
+          body: { team: to },
+        }),
+      );
+      dialog.close();
+      await saved();
+    } catch (e) {
+      error = e;
     }
   }
 
@@ -190,6 +214,29 @@
         >
       {/if}
     </div>
+    {#if athlete}
+      <details
+        class="col-span-2 border-t border-base-300 pt-2"
+        ontoggle={(e) => e.currentTarget.open && void loadOthers()}
+      >
+        <summary class="min-h-11 cursor-pointer py-2 underline">{m.athlete_more()}</summary>
+        <div class="flex flex-wrap items-end gap-2">
+          <label class="grid grow gap-1 font-bold"
+            >{m.athlete_move()}<select class="select h-12 w-full" bind:value={to}>
+              <option value="">–</option>
+              {#each others as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+            </select></label
+          >
+          <button type="button" class="btn-soft-line btn h-12" disabled={!to} onclick={move}
+            >{m.athlete_move_do()}</button
+          >
+        </div>
+        <p class="quiet mt-1 text-sm">{m.athlete_move_text()}</p>
+        <a class="btn-soft-line btn mt-3 h-12" href="/api/athletes/{athlete.id}/everything" download
+          >{m.athlete_everything()}</a
+        >
+      </details>
+    {/if}
     {#if erasing}
       <div class="col-span-2 border-l-4 border-error pl-3" role="alert">
         <p>{m.erase_text()}</p>

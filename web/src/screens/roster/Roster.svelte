@@ -144,6 +144,11 @@
     );
     await team.load();
   }}
+  archive={async () => {
+    const path = { id: params.team };
+    await ask(api.PUT('/api/teams/{id}/archived', { params: { path }, body: { archived: true } }));
+    await push('/roster');
+  }}
   remove={async () => {
     await ask(api.DELETE('/api/teams/{id}', { params: { path: { id: params.team } } }));
     await push('/roster');

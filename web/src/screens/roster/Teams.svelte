@@ -7,7 +7,9 @@
   import { Resource } from '../../lib/shell/resource.svelte';
   import { trouble } from '../../lib/words/trouble';
 
-  const teams = new Resource(() => ask(api.GET('/api/teams')));
+  const teams = new Resource(async () =>
+    (await ask(api.GET('/api/teams'))).filter((t) => !t.archived),
+  );
   let dialog = $state<HTMLDialogElement>();
   let name = $state('');
   let kind = $state<'CLASS' | 'TEAM'>('CLASS');
@@ -28,6 +30,7 @@
 
 {#snippet actions()}
   <button class="btn btn-primary" onclick={() => dialog?.showModal()}>{m.team_add()}</button>
+  <a class="btn-soft-line btn" href="#/archive">{m.archive_title()}</a>
 {/snippet}
 
 <Page title={m.nav_roster()} {actions}>

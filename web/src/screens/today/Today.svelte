@@ -37,7 +37,7 @@
 <Page title={m.nav_today()} above={day(new Date().toLocaleDateString('sv'))} {actions}>
   <Loaded resource={today}>
     {#snippet children(data)}
-      {#if session.lead && data.teams.length === 0}
+      {#if session.lead && !data.teams.some((t) => !t.archived)}
         <section class="floor-line max-w-prose pt-4">
           <h2>{m.today_empty_title()}</h2>
           <p class="mt-2">{m.today_empty_text()}</p>
@@ -136,9 +136,14 @@
           </li>
         {/each}
       </ul>
+      {#if session.lead}<p class="mt-6">
+          <a class="inline-flex min-h-11 items-center underline" href="#/archive"
+            >{m.archive_title()}</a
+          >
+        </p>{/if}
       {#if data.backup}<LastBackup backup={data.backup} />{/if}
       {#if session.lead}
-        <NewScreening bind:this={planner} teams={data.teams} />
+        <NewScreening bind:this={planner} teams={data.teams.filter((t) => !t.archived)} />
         <Raters bind:this={raters} />
         <Manage
           bind:this={manage}
@@ -148,6 +153,16 @@
             const path = { id: managed };
             await ask(
               api.PUT('/api/screenings/{id}', { params: { path }, body: { name, heldOn } }),
+            );
+            await today.load();
+          }}
+          archive={async () => {
+            const path = { id: managed };
+            await ask(
+              api.PUT('/api/screenings/{id}/archived', {
+                params: { path },
+                body: { archived: true },
+              }),
             );
             await today.load();
           }}

@@ -77,7 +77,7 @@ class Security {
                         .hasAnyRole("LEAD", "RATER", "VIEWER")
                         .requestMatchers("/api/account/**")
                         .hasAnyRole("LEAD", "RATER", "VIEWER")
-                        .requestMatchers(HttpMethod.PUT, "/api/accounts/*/role")
+                        .requestMatchers(HttpMethod.PUT, "/api/accounts/*/role", "/api/retention")
                         .hasRole("OWNER")
                         .requestMatchers(
                                 HttpMethod.GET,

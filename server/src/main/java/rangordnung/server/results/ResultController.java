@@ -307,6 +307,7 @@ class ResultController {
         Rosters.Member member = rosters.members(screening.team()).stream()
                 .filter(m -> m.id().equals(athlete))
                 .findFirst()
+                .or(() -> rosters.former(screening.team(), athlete))
                 .orElseThrow(() -> Problem.notFound("athlete in this screening"));
         List<Results.Held> held = results.history(id, member);
         List<ScreenResult> history = held.stream().map(Results.Held::result).toList();

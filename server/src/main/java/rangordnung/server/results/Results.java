@@ -3,6 +3,7 @@ package rangordnung.server.results;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -147,7 +148,10 @@ public class Results {
     public List<Held> history(UUID screening, Rosters.Member athlete) {
         Screenings.ScreeningView view = screenings.visible(screening);
         Judge judge = new Judge(protocols.get(view.protocol(), view.protocolVersion()));
-        return screenings.upTo(view).stream()
+        return Stream.concat(
+                        screenings.elsewhere(view, Set.of(athlete.id())).keySet().stream(),
+                        screenings.upTo(view).stream())
+                .sorted(Comparator.comparing(Screenings.ScreeningView::heldOn))
                 .map(s -> new Held(
                         s,
                         screened(
@@ -184,15 +188,23 @@ public class Results {
     /** What each athlete's screenings up to this one have told. */
     private Function<Screened, List<ScreenResult>> histories(
             Screen screen, Function<Screenings.ScreeningView, Map<UUID, Result>> judging) {
-        List<Screenings.ScreeningView> held = screenings.upTo(screen.screening()).stream()
+        Map<Screenings.ScreeningView, Set<UUID>> elsewhere = screenings.elsewhere(
+                screen.screening(),
+                screen.members().stream().map(Rosters.Member::id).collect(Collectors.toSet()));
+        List<Screenings.ScreeningView> held = Stream.concat(
+                        elsewhere.keySet().stream(), screenings.upTo(screen.screening()).stream())
                 .filter(s -> !s.id().equals(screen.screening().id()))
+                .sorted(Comparator.comparing(Screenings.ScreeningView::heldOn))
                 .toList();
         List<Map<UUID, Result>> before = held.stream().map(judging).toList();
         return screened -> {
             List<Held> history = new ArrayList<>();
             for (int i = 0; i < held.size(); i++) {
                 Screenings.ScreeningView then = held.get(i);
-                Optional.ofNullable(before.get(i).get(screened.athlete().id()))
+                UUID athlete = screened.athlete().id();
+                Optional.ofNullable(before.get(i).get(athlete))
+                        .filter(r ->
+                                elsewhere.getOrDefault(then, Set.of(athlete)).contains(athlete))
                         .ifPresent(r -> history.add(new Held(then, screened(screened.athlete(), r))));
             }
             history.add(new Held(screen.screening(), screened));

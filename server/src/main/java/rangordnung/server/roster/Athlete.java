@@ -99,6 +99,10 @@ class Athlete {
                 Optional.ofNullable(clearanceBy));
     }
 
+    void moveTo(UUID other) {
+        team = other;
+    }
+
     UUID id() {
         return id;
     }

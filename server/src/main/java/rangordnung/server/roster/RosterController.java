@@ -71,6 +71,23 @@ class RosterController {
         return rosters.team(id);
     }
 
+    record Archived(boolean archived) {}
+
+    /** Puts a roster away with its screenings, or brings it back. */
+    @PutMapping("/api/teams/{id}/archived")
+    Rosters.TeamLine archive(@PathVariable UUID id, @RequestBody Archived state) {
+        rosters.archiveTeam(id, state.archived());
+        return rosters.team(id);
+    }
+
+    record NewPlace(@NotNull UUID team) {}
+
+    /** Moves an athlete to another roster. */
+    @PutMapping("/api/athletes/{id}/team")
+    Rosters.AthleteView move(@PathVariable UUID id, @Valid @RequestBody NewPlace place) {
+        return rosters.move(id, place.team());
+    }
+
     @DeleteMapping("/api/teams/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(@PathVariable UUID id) {

@@ -45,7 +45,7 @@ public class Rosters {
     }
 
     /** A roster in one line; {@code incomplete} athletes miss a birth date or a height. */
-    public record TeamLine(UUID id, String name, Kind kind, long athletes, long incomplete) {}
+    public record TeamLine(UUID id, String name, Kind kind, long athletes, long incomplete, boolean archived) {}
 
     /** An athlete with the version that a change must name. */
     public record AthleteView(UUID id, long version, AthleteRecord record) {}
@@ -170,10 +170,22 @@ public class Rosters {
         return athletes.stamps().stream().collect(Collectors.toMap(Stamp::team, Function.identity()));
     }
 
-    /** Those of some athletes who belong to a team. */
+    /** Those of some athletes who belong to a team, or did before they were moved. */
     @Transactional(readOnly = true)
     public Set<UUID> among(UUID team, Set<UUID> asked) {
         return asked.isEmpty() ? Set.of() : athletes.among(team, asked);
+    }
+
+    /** An athlete who has been moved out of a team. */
+    @Transactional(readOnly = true)
+    public Optional<Member> former(UUID team, UUID athlete) {
+        return athletes.former(team, athlete);
+    }
+
+    /** Those of some athletes who were in another team before. */
+    @Transactional(readOnly = true)
+    public Set<UUID> moved(Set<UUID> asked) {
+        return asked.isEmpty() ? Set.of() : athletes.moved(asked);
     }
 
     @Transactional(readOnly = true)
@@ -202,6 +214,33 @@ public class Rosters {
         athlete.become(record);
         entities.flush();
         return view(athlete);
+    }
+
+    /** Puts an athlete into another team; what was written of them goes along. */
+    public AthleteView move(UUID id, UUID team) {
+        Athlete athlete = athletes.findById(id).orElseThrow(() -> Problem.notFound("athlete"));
+        if (teams.findById(team).isEmpty()) {
+            throw Problem.notFound("team or class");
+        }
+        if (!athlete.team().equals(team)) {
+            entities.merge(new AthleteMove(id, athlete.team(), clock.instant()));
+            athlete.moveTo(team);
+            entities.flush();
+        }
+        return view(athlete);
+    }
+
+    /** Rosters that have been put away. */
+    @Transactional(readOnly = true)
+    public Set<UUID> archived() {
+        return teams.archived();
+    }
+
+    /** Puts a roster away, or brings it back. */
+    public void archiveTeam(UUID id, boolean archived) {
+        teams.findById(id)
+                .orElseThrow(() -> Problem.notFound("team or class"))
+                .archive(archived ? Optional.of(clock.instant()) : Optional.empty());
     }
 
     /** Erases an athlete with every fact and decision; only the log that it happened stays. */

@@ -6,6 +6,8 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
 import org.jspecify.annotations.Nullable;
@@ -26,6 +28,9 @@ class Team {
     @Enumerated(EnumType.STRING)
     private Rosters.Kind kind;
 
+    @SuppressWarnings("UnusedVariable") // read in the table only
+    private @Nullable Instant archivedAt;
+
     @Version
     private @Nullable Long version;
 
@@ -45,6 +50,11 @@ class Team {
     void become(String otherName, Rosters.Kind otherKind) {
         name = otherName;
         kind = otherKind;
+    }
+
+    /** @param at empty to bring back */
+    void archive(Optional<Instant> at) {
+        archivedAt = at.orElse(null);
     }
 
     String name() {

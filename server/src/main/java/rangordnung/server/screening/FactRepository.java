@@ -45,6 +45,13 @@ interface FactRepository extends Repository<FactRow, UUID> {
             from FactRow f where f.screening = :screening and f.athlete in :athletes order by f.athlete, f.sequence""")
     List<Line> ofAthletes(UUID screening, Collection<UUID> athletes);
 
+    /** That something was written about an athlete in a screening. */
+    record Written(UUID screening, UUID athlete) {}
+
+    @Query(
+            "select distinct new rangordnung.server.screening.FactRepository$Written(f.screening, f.athlete) from FactRow f where f.athlete in :athletes")
+    List<Written> written(Collection<UUID> athletes);
+
     @Query("select min(f.receivedAt) from FactRow f where f.screening = :screening")
     Optional<Instant> firstOf(UUID screening);
 

@@ -36,6 +36,9 @@ class Screening {
     @Nullable
     private UUID follows;
 
+    @Nullable
+    private Instant archivedAt;
+
     @SuppressWarnings("UnusedVariable") // read in the table only
     private Instant createdAt;
 
@@ -64,6 +67,15 @@ class Screening {
     void become(String otherName, LocalDate otherDay) {
         name = otherName;
         heldOn = otherDay;
+    }
+
+    /** @param at empty to bring back */
+    void archive(Optional<Instant> at) {
+        archivedAt = at.orElse(null);
+    }
+
+    boolean archived() {
+        return archivedAt != null;
     }
 
     void judgeUnder(String otherProtocol, int otherVersion) {

@@ -111,6 +111,19 @@ class ScreeningController {
         return screenings.change(id, changed.name(), changed.heldOn());
     }
 
+    record Archived(boolean archived) {}
+
+    @GetMapping("/api/screenings/archived")
+    List<Screenings.ScreeningView> archived() {
+        return screenings.archived();
+    }
+
+    /** Puts a screening away, or brings it back. */
+    @PutMapping("/api/screenings/{id}/archived")
+    Screenings.ScreeningView archive(@PathVariable UUID id, @RequestBody Archived state) {
+        return screenings.archive(id, state.archived());
+    }
+
     @DeleteMapping("/api/screenings/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(@PathVariable UUID id) {

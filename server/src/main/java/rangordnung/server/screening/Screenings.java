@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -31,6 +32,7 @@ public class Screenings {
     private final ScreeningRaterRepository raters;
     private final StationPassRepository passes;
     private final AskedLookRepository asked;
+    private final FactRepository facts;
     private final Rosters rosters;
     private final Protocols protocols;
     private final Accounts accounts;
@@ -42,6 +44,7 @@ public class Screenings {
             ScreeningRaterRepository raters,
             StationPassRepository passes,
             AskedLookRepository asked,
+            FactRepository facts,
             Rosters rosters,
             Protocols protocols,
             Accounts accounts,
@@ -51,6 +54,7 @@ public class Screenings {
         this.raters = raters;
         this.passes = passes;
         this.asked = asked;
+        this.facts = facts;
         this.rosters = rosters;
         this.protocols = protocols;
         this.accounts = accounts;
@@ -139,14 +143,36 @@ public class Screenings {
                                 AskedLook::athlete, Collectors.mapping(AskedLook::test, Collectors.toSet())))));
     }
 
-    /** All screenings for a lead or a viewer; for a rater those they are invited to. Newest first. */
+    /** All screenings for a lead or a viewer, for a rater those they are invited to, but for what has been put away. Newest first. */
     @Transactional(readOnly = true)
     public List<ScreeningView> visible() {
         CurrentUser signed = CurrentUser.required();
+        Set<UUID> away = rosters.archived();
         List<Screening> found = signed.role() == CurrentUser.Role.RATER
                 ? rows.invitedTo(signed.account())
                 : rows.findAllByOrderByHeldOnDescCreatedAtDesc();
-        return found.stream().map(Screening::view).toList();
+        return found.stream()
+                .filter(s -> !s.archived())
+                .map(Screening::view)
+                .filter(s -> !away.contains(s.team()))
+                .toList();
+    }
+
+    /** What has been put away by itself, the newest first. */
+    @Transactional(readOnly = true)
+    public List<ScreeningView> archived() {
+        return rows.findAllByOrderByHeldOnDescCreatedAtDesc().stream()
+                .filter(Screening::archived)
+                .map(Screening::view)
+                .toList();
+    }
+
+    /** Puts a screening away, or brings it back. */
+    public ScreeningView archive(UUID id, boolean archived) {
+        visible(id);
+        Screening screening = rows.findById(id).orElseThrow();
+        screening.archive(archived ? Optional.of(clock.instant()) : Optional.empty());
+        return screening.view();
     }
 
     /** A screening, if the one who asks may see it; else it does not exist. */
@@ -253,6 +279,25 @@ public class Screenings {
                 .takeWhile(s -> !s.heldOn().isAfter(last.heldOn()))
                 .filter(s -> s.heldOn().isBefore(last.heldOn()) || s.id().equals(last.id()))
                 .toList();
+    }
+
+    /** Screenings of other rosters before this one, by the athletes who are in them since they were moved later. */
+    @Transactional(readOnly = true)
+    public Map<ScreeningView, Set<UUID>> elsewhere(ScreeningView last, Set<UUID> athletes) {
+        Set<UUID> moved = rosters.moved(athletes);
+        if (moved.isEmpty()) {
+            return Map.of();
+        }
+        Map<UUID, Set<UUID>> written = facts.written(moved).stream()
+                .collect(Collectors.groupingBy(
+                        FactRepository.Written::screening,
+                        Collectors.mapping(FactRepository.Written::athlete, Collectors.toSet())));
+        return rows.findAllByOrderByHeldOnDescCreatedAtDesc().stream()
+                .map(Screening::view)
+                .filter(s -> written.containsKey(s.id())
+                        && !s.team().equals(last.team())
+                        && s.heldOn().isBefore(last.heldOn()))
+                .collect(Collectors.toMap(Function.identity(), s -> written.getOrDefault(s.id(), Set.of())));
     }
 
     @Transactional(readOnly = true)
