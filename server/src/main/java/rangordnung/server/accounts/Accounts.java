@@ -76,18 +76,39 @@ public class Accounts {
         return Tenancy.acrossAll(() -> transaction.execute(t -> accounts.count() == 0));
     }
 
-    /** The first organisation of a new installation: one, however many ask at once. */
-    CurrentUser first(String organisationName, String login, String name, String password, String address) {
+    /**
+     * An organisation whose owner comes from outside.
+     *
+     * @param may refuses, in the same transaction, where this is one too many
+     */
+    CurrentUser first(
+            String organisationName, String login, String name, String password, String address, Runnable may) {
         checkPassword(password, login, name, organisationName);
+        free(login);
         String hash = hashing.run(address, () -> hashed(password));
-        return found(organisationName, login, name, hash, () -> {
-            jdbc.sql("select pg_advisory_xact_lock(hashtextextended('setup', 0))")
-                    .query((row, n) -> 0)
-                    .single();
-            if (jdbc.sql("select count(*) from account").query(Long.class).single() > 0) {
-                throw Problem.conflict(Code.ALREADY_SET_UP, "The first account exists already. Sign in with it.");
-            }
-        });
+        return found(organisationName, login, name, hash, may);
+    }
+
+    /** The first organisation of a new installation: one, however many ask at once. */
+    void nobodyYet() {
+        jdbc.sql("select pg_advisory_xact_lock(hashtextextended('setup', 0))")
+                .query((row, n) -> 0)
+                .single();
+        if (jdbc.sql("select count(*) from account").query(Long.class).single() > 0) {
+            throw Problem.conflict(Code.ALREADY_SET_UP, "The first account exists already. Sign in with it.");
+        }
+    }
+
+    private void free(String login) {
+        boolean taken = Tenancy.acrossAll(() ->
+                transaction.execute(t -> accounts.findByLogin(normal(login)).isPresent()));
+        if (taken) {
+            throw new Problem(
+                            HttpStatus.CONFLICT,
+                            Code.LOGIN_TAKEN,
+                            "The login “" + login + "” is taken. Choose another.")
+                    .with("field", "login");
+        }
     }
 
     /** Founds an organisation with its owner. */
@@ -117,15 +138,7 @@ public class Accounts {
     public UUID add(String login, String name, CurrentUser.Role role, String password) {
         mayChange(role);
         checkPassword(password, login, name, "");
-        boolean taken = Tenancy.acrossAll(() ->
-                transaction.execute(t -> accounts.findByLogin(normal(login)).isPresent()));
-        if (taken) {
-            throw new Problem(
-                            HttpStatus.CONFLICT,
-                            Code.LOGIN_TAKEN,
-                            "The login “" + login + "” is taken. Choose another.")
-                    .with("field", "login");
-        }
+        free(login);
         String hash = hashed(password);
         return transaction.execute(
                 t -> accounts.save(account(login, name, role, hash)).id());

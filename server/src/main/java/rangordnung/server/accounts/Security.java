@@ -44,6 +44,7 @@ class Security {
                                 "/assets/**",
                                 "/vendor/**",
                                 "/actuator/health/**",
+                                "/actuator/prometheus",
                                 "/v3/api-docs/**",
                                 "/api/session")
                         .permitAll()

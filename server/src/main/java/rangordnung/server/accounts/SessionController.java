@@ -60,15 +60,23 @@ class SessionController {
     private final Sessions sessions;
     private final Devices devices;
     private final SecondFactor factor;
+    private final Foundings foundings;
 
     SessionController(
-            Accounts accounts, LoginGuard guard, Setup setup, Sessions sessions, Devices devices, SecondFactor factor) {
+            Accounts accounts,
+            LoginGuard guard,
+            Setup setup,
+            Sessions sessions,
+            Devices devices,
+            SecondFactor factor,
+            Foundings foundings) {
         this.accounts = accounts;
         this.guard = guard;
         this.setup = setup;
         this.sessions = sessions;
         this.devices = devices;
         this.factor = factor;
+        this.foundings = foundings;
     }
 
     /** Who is signed in; also hands out the token against forged requests. */
@@ -138,14 +146,16 @@ class SessionController {
         SecurityContextHolder.clearContext();
     }
 
-    /** The first account of a new installation; needs the code that the launcher printed. */
+    /** The owner of a new installation, or of another organisation on it; needs the code that the launcher printed. */
     @PostMapping("/api/setup")
     Me setUp(@Valid @RequestBody FirstAccount first, HttpServletRequest request, HttpServletResponse response) {
+        boolean another = !setup.setupCode().isBlank() && foundings.open(first.code());
         guard.tried(request.getRemoteAddr(), () -> {
-            if (setup.setupCode().isBlank()
-                    || !MessageDigest.isEqual(
-                            setup.setupCode().getBytes(StandardCharsets.UTF_8),
-                            first.code().getBytes(StandardCharsets.UTF_8))) {
+            if (!another
+                    && (setup.setupCode().isBlank()
+                            || !MessageDigest.isEqual(
+                                    setup.setupCode().getBytes(StandardCharsets.UTF_8),
+                                    first.code().getBytes(StandardCharsets.UTF_8)))) {
                 throw new Problem(
                         HttpStatus.FORBIDDEN,
                         Code.WRONG_SETUP_CODE,
@@ -153,7 +163,12 @@ class SessionController {
             }
         });
         CurrentUser lead = accounts.first(
-                first.organisation(), first.login(), first.name(), first.password(), request.getRemoteAddr());
+                first.organisation(),
+                first.login(),
+                first.name(),
+                first.password(),
+                request.getRemoteAddr(),
+                another ? () -> foundings.use(first.code()) : accounts::nobodyYet);
         devices.remember(devices.known(request, response), lead.account(), lead.organisation());
         return begin(lead, request, response);
     }

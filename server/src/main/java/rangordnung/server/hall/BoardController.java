@@ -6,6 +6,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import rangordnung.server.platform.Replica;
 import rangordnung.server.screening.Screenings;
 
 @RestController
@@ -14,16 +15,18 @@ class BoardController {
     private final Board board;
     private final Live live;
     private final Screenings screenings;
+    private final Replica replica;
 
-    BoardController(Board board, Live live, Screenings screenings) {
+    BoardController(Board board, Live live, Screenings screenings, Replica replica) {
         this.board = board;
         this.live = live;
         this.screenings = screenings;
+        this.replica = replica;
     }
 
     @GetMapping("/api/screenings/{id}/board")
     Board.BoardView board(@PathVariable UUID id) {
-        return board.of(id);
+        return replica.read(() -> board.of(id));
     }
 
     /** Says when the board should be read again. */

@@ -45,6 +45,7 @@ import rangordnung.core.safety.PainReport;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Replica;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.roster.Rosters;
 import rangordnung.server.screening.Asked;
@@ -184,17 +185,29 @@ class ResultController {
     private final Rosters rosters;
     private final Protocols protocols;
     private final Accounts accounts;
+    private final Replica replica;
 
-    ResultController(Results results, Screenings screenings, Rosters rosters, Protocols protocols, Accounts accounts) {
+    ResultController(
+            Results results,
+            Screenings screenings,
+            Rosters rosters,
+            Protocols protocols,
+            Accounts accounts,
+            Replica replica) {
         this.results = results;
         this.screenings = screenings;
         this.rosters = rosters;
         this.protocols = protocols;
         this.accounts = accounts;
+        this.replica = replica;
     }
 
     @GetMapping("/api/screenings/{id}/results")
     StripsView strips(@PathVariable UUID id) {
+        return replica.read(() -> stripsOf(id));
+    }
+
+    private StripsView stripsOf(UUID id) {
         Results.Screen screen = results.of(id);
         List<StripColumn> columns = screen.protocol().tests().stream()
                 .flatMap(t -> t.criteria().stream().map(c -> new StripColumn(t.id(), c.id())))
@@ -266,6 +279,10 @@ class ResultController {
     /** The ranking, for the lead only: it never leaves their hands. */
     @GetMapping("/api/screenings/{id}/ranking")
     RankingView ranking(@PathVariable UUID id) {
+        return replica.read(() -> rankingOf(id));
+    }
+
+    private RankingView rankingOf(UUID id) {
         Results.Screen screen = results.of(id);
         List<UnrankedAthlete> unranked = screen.athletes().stream()
                 .flatMap(s -> s.result().index() instanceof MovementIndex.Unknown unknown

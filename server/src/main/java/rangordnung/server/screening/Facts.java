@@ -37,6 +37,7 @@ import rangordnung.core.record.Fact;
 import rangordnung.server.accounts.Accounts;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.CurrentUser;
+import rangordnung.server.platform.Metrics;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.platform.StoredJson;
 import rangordnung.server.platform.Tenancy;
@@ -70,6 +71,7 @@ public class Facts {
     private final TransactionTemplate transaction;
     private final SessionFactory sessions;
     private final Tenancy tenancy;
+    private final Metrics metrics;
     private final Clock clock;
     /** Which test a trial is of never changes; what is kept here saves asking for every mark. */
     private final Map<UUID, String> opened = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
@@ -99,6 +101,7 @@ public class Facts {
             TransactionTemplate transaction,
             EntityManagerFactory entities,
             Tenancy tenancy,
+            Metrics metrics,
             Clock clock) {
         this.rows = rows;
         this.screenings = screenings;
@@ -110,6 +113,7 @@ public class Facts {
         this.transaction = transaction;
         this.sessions = entities.unwrap(SessionFactory.class);
         this.tenancy = tenancy;
+        this.metrics = metrics;
         this.clock = clock;
     }
 
@@ -283,6 +287,7 @@ public class Facts {
                 .map(row -> byId.get(row.getId()))
                 .filter(Facts::changesRoster)
                 .forEach(f -> rosters.notCleared(f.athlete(), LocalDate.ofInstant(now, ZoneOffset.UTC), "check-in"));
+        metrics.took(added.size());
         return new Receipt(added.size(), sent.size() - added.size());
     }
 

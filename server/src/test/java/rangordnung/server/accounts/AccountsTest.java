@@ -238,6 +238,35 @@ class AccountsTest extends ServerTest {
                 .ok();
     }
 
+    /** The administrator makes a code at the command line; with it another organisation begins, once. */
+    @Test
+    void another_organisation_begins_with_a_code_of_the_command_line() {
+        Client visitor = visitor();
+        visitor.get("/api/session");
+        String first =
+                "{\"code\":\"%s\",\"organisation\":\"Other hall\",\"name\":\"O\",\"login\":\"%s\",\"password\":\"%s\"}";
+        String owner = "owner-" + UUID.randomUUID();
+        for (String code : new String[] {"first-code", "late-code"}) {
+            jdbc.sql("insert into founding (code_hash, expires_at) values (:hash, now() + :hours * interval '1 hour')")
+                    .param("hash", Devices.hash(code))
+                    .param("hours", code.startsWith("late") ? -1 : 1)
+                    .update();
+        }
+        visitor.post("/api/setup", first.formatted("open-sesame", owner, NEW)).problem(409, "already-set-up");
+        visitor.post("/api/setup", first.formatted("late-code", owner, NEW)).problem(403, "wrong-setup-code");
+        visitor.post("/api/setup", first.formatted("first-code", "lead", NEW)).problem(409, "login-taken");
+        visitor.post("/api/setup", first.formatted("first-code", owner, NEW)).ok();
+        visitor.get("/api/session");
+        assertThat(visitor.get("/api/teams").ok().body())
+                .as("an empty house of its own")
+                .isEmpty();
+        assertThat(visitor.get("/api/session").ok().text("/me/role")).isEqualTo("OWNER");
+        Client again = visitor();
+        again.get("/api/session");
+        again.post("/api/setup", first.formatted("first-code", "x" + owner, NEW))
+                .problem(403, "wrong-setup-code");
+    }
+
     @Test
     void somebody_has_to_be_left_who_may_do_everything() {
         String me = lead.get("/api/session").ok().text("/me/id");
