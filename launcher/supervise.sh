@@ -98,6 +98,16 @@ known_schema() {
   return 1
 }
 
+# Before a newer program changes the schema, what stands is kept; the older program can restore it.
+before_newer_schema() {
+  local stands; stands="$(with_database; sql rangordnung "select coalesce(max(version::int), 0) from flyway_schema_history where success" 2>/dev/null || printf 0)"
+  [ "$stands" -gt 0 ] && [ "$stands" -lt "$(newest_schema)" ] || return 0
+  (umask 077; mkdir -p "$DATA/backups")
+  say "Keeping the data as they are before the change to a newer version …"
+  export PGPASSWORD="$DB_SECRET" PGHOST=127.0.0.1 PGPORT="$DB_PORT" PGUSER=rangordnung
+  backup_to "$DATA/backups/before-schema-$(newest_schema).backup"
+}
+
 # ---------------------------------------------------------------- starting, looking after
 
 room() { df -Pm "$DATA" | awk 'NR == 2 { print $4 }'; }
@@ -107,6 +117,7 @@ application_answers() { curl -fs -m 5 "http://127.0.0.1:$SERVER_PORT/actuator/he
 
 # The application's way to the database, for whatever is started from here on.
 where_the_data_are() {
+  export LOGGING_STRUCTURED_FORMAT_CONSOLE=logstash # one JSON object a line
   export SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:$DB_PORT/rangordnung" SPRING_DATASOURCE_USERNAME=rangordnung_app SPRING_DATASOURCE_PASSWORD="$APP_SECRET"
 }
 

@@ -43,21 +43,23 @@
     </p>{/if}
   {#if said}<p class="mb-4 border-l-4 border-accent pl-3" role="status">{said}</p>{/if}
   <div class="grid gap-x-10 gap-y-8 lg:grid-cols-2">
-    <section class="floor-line pt-3">
-      <h2>{m.account_password()}</h2>
-      <form class="mt-3 grid max-w-md gap-4" onsubmit={change}>
-        <PasswordField label={m.account_current()} present bind:value={current} />
-        <PasswordField label={m.account_next()} bind:value={next} />
-        <button class="btn h-12 btn-primary" disabled={busy}>{m.account_change()}</button>
-      </form>
-    </section>
+    <div class="grid content-start gap-8">
+      <section class="floor-line pt-3">
+        <h2>{m.account_password()}</h2>
+        <form class="mt-3 grid max-w-md gap-4" onsubmit={change}>
+          <PasswordField label={m.account_current()} present bind:value={current} />
+          <PasswordField label={m.account_next()} bind:value={next} />
+          <button class="btn h-12 btn-primary" disabled={busy}>{m.account_change()}</button>
+        </form>
+      </section>
+      <section class="floor-line pt-3">
+        <h2>{m.account_devices()}</h2>
+        <p class="mt-2 max-w-prose">{m.account_devices_text()}</p>
+        <button class="btn-soft-line btn mt-3 h-12" disabled={busy} onclick={elsewhere}
+          >{m.account_sign_out()}</button
+        >
+      </section>
+    </div>
     <Factor />
-    <section class="floor-line pt-3">
-      <h2>{m.account_devices()}</h2>
-      <p class="mt-2 max-w-prose">{m.account_devices_text()}</p>
-      <button class="btn-soft-line btn mt-3 h-12" disabled={busy} onclick={elsewhere}
-        >{m.account_sign_out()}</button
-      >
-    </section>
   </div>
 </Page>

@@ -44,9 +44,9 @@
       <table class="floor-line mt-5 w-full max-w-3xl text-left">
         <thead>
           <tr class="sign"
-            ><th class="py-2">{m.name()}</th><th>{m.login()}</th><th>{m.role()}</th><th
-              ><span class="sr-only">{m.people_change()}</span></th
-            ></tr
+            ><th class="py-2 pr-3">{m.name()}</th><th class="pr-3">{m.login()}</th><th class="pr-3"
+              >{m.role()}</th
+            ><th><span class="sr-only">{m.people_change()}</span></th></tr
           >
         </thead>
         <tbody>

@@ -111,6 +111,7 @@ class DemoData implements ApplicationRunner {
         SecurityContextHolder.getContext()
                 .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(lead, null, List.of()));
         try {
+            accounts.add("viewer", "Silja Randbank", CurrentUser.Role.VIEWER, PASSWORD);
             UUID rater = accounts.add("rater", "Tomke Linienrichter", CurrentUser.Role.RATER, PASSWORD);
             transaction.executeWithoutResult(t -> {
                 schoolClass(rater);
