@@ -41,7 +41,7 @@ start_instance() {
   local log="$DATA/instance-$1.log" file="$DATA/instance-$1.pid" run=()
   [ "$(id -u)" -ne 0 ] || run=(setpriv --reuid="$OWN_USER" --regid="$OWN_USER" --clear-groups)
   where_the_data_are
-  (cd "$APP" && SERVER_PORT="$(cat "$DATA/instance-$1.port")" HOME="$DATA" exec setsid "${run[@]}" java $JVM -jar rangordnung-app.jar) >>"$log" 2>&1 </dev/null &
+  (cd "$APP" && SERVER_PORT="$(cat "$DATA/instance-$1.port")" HOME="$DATA" exec setsid "${run[@]}" java $(archive_option) $JVM -jar rangordnung-app.jar) >>"$log" 2>&1 </dev/null &
   mark "$file" "$!"
 }
 
@@ -85,6 +85,6 @@ end_cluster() {
   local file
   end "$DATA/tend-cluster.pid" 5
   for file in "$DATA"/instance-*.pid; do [ -f "$file" ] && end "$file" 10; done
-  [ -d "$DATA/replica/pg" ] && as_postgres "$(pg_bin)/pg_ctl" -D "$DATA/replica/pg" -m fast -w stop >/dev/null 2>&1
+  [ -d "$DATA/replica/pg" ] && as_postgres "$(pg_bin)/pg_ctl" -D "$DATA/replica/pg" -m fast -w stop >/dev/null 2>&1 || true
   return 0
 }

@@ -121,8 +121,10 @@ where_the_data_are() {
   export SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:$DB_PORT/rangordnung" SPRING_DATASOURCE_USERNAME=rangordnung_app SPRING_DATASOURCE_PASSWORD="$APP_SECRET"
 }
 
+archive_option() { [ ! -f "$APP/classes.jsa" ] || printf '%s' "-XX:SharedArchiveFile=classes.jsa -Xshare:auto -Xlog:cds=off -Xlog:cds+dynamic=off"; }
+
 start_application() {
-  local archive=""; [ -f "$APP/classes.jsa" ] && archive="-XX:SharedArchiveFile=classes.jsa -Xshare:auto -Xlog:cds=off -Xlog:cds+dynamic=off"
+  local archive; archive="$(archive_option)"
   where_the_data_are
   if [ "$(id -u)" -eq 0 ]; then
     # setpriv becomes the program, so that its number is the application's

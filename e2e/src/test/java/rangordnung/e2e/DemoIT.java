@@ -7,8 +7,6 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Page.ScreenshotOptions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
-import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -155,61 +153,6 @@ class DemoIT extends ScreenTest {
         assertThat(button(page, "Vorn: gesehen")).isVisible();
         assertThat(page.getByTestId("athlete")).hasText(java.util.regex.Pattern.compile("^\\S+ \\S\\.$"));
         assertThat(page.locator("html")).hasAttribute("lang", "de");
-    }
-
-    @Test
-    void two_instances_on_one_database_work_as_one() throws Exception {
-        int port;
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
-        Process another = product.another(port);
-        try {
-            Page page = signedIn("lead", DEMO_PASSWORD);
-            String address = "http://localhost:" + port + "/";
-            for (int i = 0; i < 240 && another.isAlive() && !up(address); i++) {
-                Thread.sleep(250);
-            }
-            // One session serves both; what one takes in, the other judges at once.
-            Page there = page.context().newPage();
-            there.navigate(address);
-            assertThat(heading(there, "Today")).isVisible();
-            String station = screens(page).get("station");
-            show(there, station);
-            String name = there.getByTestId("athlete").textContent();
-            there.keyboard().press("Shift+K");
-            there.keyboard().press("3");
-            there.keyboard().press("Enter");
-            there.keyboard().press("Enter");
-            allSaved(there);
-            show(page, station.replace("station", "results"));
-            var row = page.getByRole(AriaRole.ROW)
-                    .filter(new com.microsoft.playwright.Locator.FilterOptions()
-                            .setHasText(name.substring(0, name.length() - 2)));
-            assertThat(row.first()
-                            .getByRole(
-                                    AriaRole.IMG,
-                                    new com.microsoft.playwright.Locator.GetByRoleOptions()
-                                            .setName("Knee line right: severe")))
-                    .isVisible();
-        } finally {
-            another.destroy();
-            another.waitFor();
-        }
-    }
-
-    private static boolean up(String address) {
-        try {
-            return ((java.net.HttpURLConnection) java.net
-                                    .URI
-                                    .create(address + "actuator/health")
-                                    .toURL()
-                                    .openConnection())
-                            .getResponseCode()
-                    == 200;
-        } catch (IOException e) {
-            return false;
-        }
     }
 
     /** Pictures for the README, taken with {@code -Dpictures=docs/screenshots} and only then. */

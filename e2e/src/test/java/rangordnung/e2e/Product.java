@@ -141,36 +141,6 @@ final class Product implements AutoCloseable {
         launcher("database", data.toString());
     }
 
-    /** A second instance on the same database, as its own process. */
-    Process another(int itsPort) {
-        Path app = HOME.resolve("server/target/app");
-        ProcessBuilder builder = new ProcessBuilder(
-                        "java",
-                        "-Xmx192m",
-                        "-XX:+UseSerialGC",
-                        "-XX:TieredStopAtLevel=1",
-                        "-jar",
-                        "rangordnung-app.jar")
-                .directory(app.toFile())
-                .redirectErrorStream(true)
-                .redirectOutput(data.resolve("another.log").toFile());
-        builder.environment()
-                .putAll(java.util.Map.of(
-                        "SPRING_DATASOURCE_URL",
-                        jdbc(),
-                        "SPRING_DATASOURCE_USERNAME",
-                        "rangordnung",
-                        "SPRING_DATASOURCE_PASSWORD",
-                        read("database.secret"),
-                        "SERVER_PORT",
-                        String.valueOf(itsPort)));
-        try {
-            return builder.start();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
     private String jdbc() {
         return "jdbc:postgresql://127.0.0.1:"
                 + read("pg/postmaster.pid").lines().skip(3).findFirst().orElseThrow() + "/rangordnung";
@@ -186,8 +156,19 @@ final class Product implements AutoCloseable {
 
     /** Calls the launcher from a folder, as a user does. FULL in the environment is the most kilobytes that a file may have. */
     Said says(java.util.Map<String, String> environment, Path from, String... words) {
+        return said(environment, from, "", words);
+    }
+
+    /** Calls the launcher and types something. */
+    Said typed(String text, String... words) {
+        return said(java.util.Map.of(), Path.of("."), text, words);
+    }
+
+    private Said said(java.util.Map<String, String> environment, Path from, String typed, String... words) {
         try {
             Process process = called(environment, from, words);
+            process.getOutputStream().write(typed.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+            process.getOutputStream().close();
             String output =
                     new String(process.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
             return new Said(process.waitFor(), output);
@@ -201,8 +182,12 @@ final class Product implements AutoCloseable {
 
     /** Calls the launcher and ends it, with all that it has started, after a while; the database stays. */
     void killed(int millis, Path from, String... words) {
+        killed(java.util.Map.of(), millis, from, words);
+    }
+
+    void killed(java.util.Map<String, String> environment, int millis, Path from, String... words) {
         try {
-            Process process = called(java.util.Map.of(), from, words);
+            Process process = called(environment, from, words);
             process.waitFor(millis, TimeUnit.MILLISECONDS);
             List<ProcessHandle> all = process.descendants()
                     .filter(p -> !p.info().command().orElse("").endsWith("/postgres"))
@@ -259,6 +244,21 @@ final class Product implements AutoCloseable {
 
     private Connection connection() throws SQLException {
         return DriverManager.getConnection(jdbc(), "rangordnung", read("database.secret"));
+    }
+
+    /** The last number of a row from the database at another port. */
+    long at(String port, String sql) {
+        try (Connection connection = DriverManager.getConnection(
+                        "jdbc:postgresql://127.0.0.1:" + port + "/rangordnung",
+                        "rangordnung",
+                        read("database.secret"));
+                PreparedStatement statement = connection.prepareStatement(sql);
+                ResultSet rows = statement.executeQuery()) {
+            rows.next();
+            return rows.getLong(rows.getMetaData().getColumnCount());
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     /** One number from the database. */

@@ -8,7 +8,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import javax.sql.DataSource;
@@ -21,7 +20,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
 import org.springframework.dao.DataAccessException;
-import org.springframework.jdbc.datasource.lookup.AbstractRoutingDataSource;
+import org.springframework.jdbc.datasource.DelegatingDataSource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 
@@ -52,21 +51,20 @@ public class Replica {
     }
 
     /** Both databases behind one name; whoever has not asked for the replica gets the primary. */
-    private static final class Routed extends AbstractRoutingDataSource implements AutoCloseable {
+    private static final class Routed extends DelegatingDataSource implements AutoCloseable {
 
         private final HikariDataSource primary;
         private final HikariDataSource replica;
 
         Routed(HikariDataSource primary, HikariDataSource replica) {
+            super(primary);
             this.primary = primary;
             this.replica = replica;
-            setTargetDataSources(Map.of(true, replica));
-            setDefaultTargetDataSource(primary);
         }
 
         @Override
-        protected @Nullable Object determineCurrentLookupKey() {
-            return ASKED.get();
+        public Connection getConnection() throws SQLException {
+            return (ASKED.get() == null ? primary : replica).getConnection();
         }
 
         @Override
