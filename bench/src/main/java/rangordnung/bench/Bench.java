@@ -45,6 +45,13 @@ public final class Bench {
         if (wanted.isEmpty() || wanted.contains("initial-js-kb")) {
             initialScript();
         }
+        // the season at night; a tenth of it whenever all is measured
+        if (wanted.contains("season-10m")) {
+            SeasonBenchmark.measure("season-10m", 10_000_000);
+        }
+        if (wanted.isEmpty() || wanted.contains("season-1m")) {
+            SeasonBenchmark.measure("season-1m", 1_000_000);
+        }
         boolean memory = wanted.isEmpty() || wanted.contains("server-rss-mb");
         boolean results =
                 memory || wanted.contains("results-500-over-sql") || wanted.contains("judge-cold-500-over-sql");

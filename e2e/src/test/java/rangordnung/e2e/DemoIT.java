@@ -68,6 +68,8 @@ class DemoIT extends ScreenTest {
         screens.put("people", "/people");
         screens.put("account", "/account");
         screens.put("access", "/access");
+        screens.put("retention", "/retention");
+        screens.put("archive", "/archive");
         screens.put("station", "/screening/" + first + "/station");
         screens.put("results", "/screening/" + id + "/results");
         screens.put("athlete", "/screening/" + lesson + "/athlete/" + athlete);
@@ -169,6 +171,8 @@ class DemoIT extends ScreenTest {
                         "people",
                         "account",
                         "access",
+                        "retention",
+                        "archive",
                         "rosters",
                         "roster",
                         "protocols",

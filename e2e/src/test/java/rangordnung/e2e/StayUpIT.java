@@ -2,14 +2,23 @@ package rangordnung.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.sun.tools.attach.VirtualMachine;
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.HttpURLConnection;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.jar.JarOutputStream;
+import java.util.jar.Manifest;
+import java.util.zip.ZipEntry;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
@@ -115,8 +124,50 @@ class StayUpIT {
         assertThat(Files.readString(product.folder("tend.log"))).contains("the application has ended");
     }
 
+    /** Its memory is filled from within, as a mistake of ours would; the machine ends it. */
     @Test
     @Order(4)
+    void an_application_without_memory_comes_back() throws Exception {
+        Path agent = Files.createTempFile(product.folder(""), "greedy", ".jar");
+        Manifest manifest = new Manifest();
+        manifest.getMainAttributes().putValue("Manifest-Version", "1.0");
+        manifest.getMainAttributes().putValue("Agent-Class", Greedy.class.getName());
+        String file = Greedy.class.getName().replace('.', '/') + ".class";
+        try (JarOutputStream jar = new JarOutputStream(Files.newOutputStream(agent), manifest);
+                InputStream bytes = Greedy.class.getResourceAsStream("/" + file)) {
+            jar.putNextEntry(new ZipEntry(file));
+            bytes.transferTo(jar);
+        }
+        Files.setPosixFilePermissions(agent, PosixFilePermissions.fromString("rw-r--r--"));
+        String before = Files.readString(product.folder("app.pid")).strip();
+        VirtualMachine application = VirtualMachine.attach(before);
+        application.loadAgent(agent.toString());
+        ProcessHandle.of(Long.parseLong(before))
+                .ifPresent(p -> p.onExit().orTimeout(30, TimeUnit.SECONDS).join());
+        comesBack();
+        assertThat(Files.readString(product.folder("app.pid")).strip()).isNotEqualTo(before);
+        assertThat(Files.readString(product.folder("app.log"))).contains("OutOfMemoryError");
+    }
+
+    /** Takes all the memory of the process that it is loaded into. */
+    public static final class Greedy {
+
+        private Greedy() {}
+
+        public static void agentmain(String arguments) {
+            Thread greedy = new Thread(() -> {
+                List<byte[]> kept = new ArrayList<>();
+                while (!kept.contains(null)) {
+                    kept.add(new byte[1 << 20]);
+                }
+            });
+            greedy.setDaemon(true);
+            greedy.start();
+        }
+    }
+
+    @Test
+    @Order(5)
     void start_works_right_after_everything_was_killed() throws Exception {
         killed("tend.pid");
         killed("app.pid");
@@ -127,7 +178,7 @@ class StayUpIT {
 
     /** The number of a process that is not ours may stand in an old file: this very test. */
     @Test
-    @Order(5)
+    @Order(6)
     void nothing_is_ended_that_is_not_ours() throws IOException {
         product.stop();
         Files.writeString(
@@ -140,7 +191,7 @@ class StayUpIT {
     }
 
     @Test
-    @Order(6)
+    @Order(7)
     void an_older_program_refuses_a_newer_database_in_words() {
         product.startDatabase();
         product.execute(

@@ -64,8 +64,11 @@ interface FactRepository extends Repository<FactRow, UUID> {
             "select body::text from fact where screening_id = :screening and body ->> 'kind' = 'trialOpened' and body ->> 'trial' in (:trials)")
     List<String> openings(UUID screening, Collection<String> trials);
 
+    /** By way of the organisation's screenings, since their facts have an index and those of an organisation have none. */
     @Query(
-            "select new rangordnung.server.screening.Facts$Tally(f.screening, count(f), max(f.sequence)) from FactRow f group by f.screening")
+            """
+            select new rangordnung.server.screening.Facts$Tally(f.screening, count(f), max(f.sequence))
+            from Screening s join FactRow f on f.screening = s.id group by f.screening""")
     List<Facts.Tally> tallies();
 
     @Query(

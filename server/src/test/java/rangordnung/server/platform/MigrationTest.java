@@ -3,12 +3,17 @@ package rangordnung.server.platform;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.UUID;
 import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.FlywayException;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.postgresql.ds.PGSimpleDataSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.core.env.Environment;
@@ -62,6 +67,53 @@ class MigrationTest extends ServerTest {
                 .target(version)
                 .load()
                 .migrate();
+    }
+
+    /** A newer version comes whole or not at all, wherever it is killed. */
+    @Test
+    void a_change_that_breaks_off_in_the_middle_leaves_the_old_schema(@TempDir Path later) throws IOException {
+        assertThat(environment.getRequiredProperty("spring.flyway.group")).isEqualTo("true");
+        Files.writeString(later.resolve("V998__first.sql"), "create table later (id integer);");
+        Files.writeString(later.resolve("V999__second.sql"), "select 1 / 0;");
+        migrate("latest");
+        assertThatThrownBy(() -> Flyway.configure()
+                        .dataSource(source)
+                        .schemas(schema)
+                        .locations("classpath:db/migration", "filesystem:" + later)
+                        .group(true)
+                        .load()
+                        .migrate())
+                .isInstanceOf(FlywayException.class);
+        assertThat(old.sql("select count(*) from flyway_schema_history where version in ('998', '999')")
+                        .query(Integer.class)
+                        .single())
+                .isZero();
+        assertThat(old.sql("select to_regclass('later') is null")
+                        .query(Boolean.class)
+                        .single())
+                .isTrue();
+    }
+
+    /** Whoever was a lead for longest becomes the owner. */
+    @Test
+    void every_organisation_gets_an_owner() {
+        migrate("12");
+        for (String lead : new String[] {"second 2026-03-01", "first 2026-02-01", "left 2026-01-01"}) {
+            old.sql(
+                            "insert into account (id, organisation_id, login, name, role, password_hash, created_at, disabled_at)"
+                                    + " values (gen_random_uuid(), ?, ?, 'L', 'LEAD', '-', ?::timestamptz, ?::timestamptz)")
+                    .params(
+                            ORGANISATION,
+                            lead.split(" ")[0],
+                            lead.split(" ")[1],
+                            lead.startsWith("left") ? "2026-04-01" : null)
+                    .update();
+        }
+        migrate("latest");
+        assertThat(old.sql("select login from account where role = 'OWNER'")
+                        .query(String.class)
+                        .list())
+                .containsExactly("first");
     }
 
     private UUID fact(String body) {
