@@ -102,5 +102,16 @@ final class SeasonBenchmark {
         for (String table : List.of("organisation", "account", "team", "athlete", "screening", "fact")) {
             sql.execute("vacuum analyze " + table);
         }
+        settled(sql);
+    }
+
+    /** Waits until the database has written out and put away what came with the filling; it would be measured otherwise. */
+    private static void settled(Statement sql) throws SQLException {
+        sql.execute("checkpoint");
+        sql.execute(
+                """
+                do $$ begin
+                  while exists (select 1 from pg_ls_archive_statusdir() where name like '%.ready') loop perform pg_sleep(0.2); end loop;
+                end $$""");
     }
 }
