@@ -83,9 +83,8 @@
     '/account': account,
     '/block/:block/session/:session/:group?': training,
     '/exercise/:id': exercise,
-    '*': Gone,
   };
-  const viewer: RouteDefinition = { ...results, ...invited };
+  const viewer: RouteDefinition = { ...results, ...invited, '*': Gone };
   const rater: RouteDefinition = {
     ...invited,
     '/screening/:id/station': station,

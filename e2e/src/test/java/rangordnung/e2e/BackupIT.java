@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.io.TempDir;
@@ -20,6 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Backup and restore by the launcher, on a product of its own. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
+@Order(7)
 class BackupIT {
 
     private Product product;

@@ -26,6 +26,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 
@@ -35,6 +36,7 @@ import org.junit.jupiter.api.TestInstance;
  * is, and the pages are up. {@code ./rangordnung chaos} runs it for longer; the seed repeats the same misfortunes.
  */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
+@Order(3)
 class ChaosIT {
 
     private static final int STATIONS = 40;

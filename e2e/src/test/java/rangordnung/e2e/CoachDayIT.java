@@ -16,6 +16,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 
 /** A coach's day on a fresh installation: by mouse, then by keyboard, with pain, a bad file and a power cut. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+@Order(6)
 class CoachDayIT extends ScreenTest {
 
     private static final String ROSTER =

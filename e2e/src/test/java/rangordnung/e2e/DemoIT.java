@@ -157,6 +157,30 @@ class DemoIT extends ScreenTest {
         assertThat(page.locator("html")).hasAttribute("lang", "de");
     }
 
+    /** A viewer opens results, ranking and an athlete, and finds nothing to change. */
+    @Test
+    void a_viewer_looks_and_changes_nothing() {
+        Page page = page(1280, 800);
+        page.navigate(product.address());
+        page.getByLabel("Login").fill("viewer");
+        page.getByLabel("Password").fill(DEMO_PASSWORD);
+        button(page, "Sign in").click();
+        assertThat(heading(page, "Today")).isVisible();
+        assertThat(button(page, "Plan a screening")).hasCount(0);
+        link(page, "Results").first().click();
+        assertThat(heading(page, "Results")).isVisible();
+        assertThat(page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("This screening"))
+                        .getByRole(AriaRole.LINK))
+                .hasCount(3);
+        String results = page.url();
+        page.navigate(results.replace("results", "groups"));
+        page.locator("[data-tag]").first().click();
+        assertThat(button(page, "Close").first()).isVisible();
+        assertThat(page.getByRole(AriaRole.TEXTBOX)).hasCount(0);
+        page.navigate(results.replace("results", "station"));
+        assertThat(heading(page, "Nothing here")).isVisible();
+    }
+
     /** Pictures for the README, taken with {@code -Dpictures=docs/screenshots} and only then. */
     @Tag("pictures")
     @Test

@@ -11,11 +11,13 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** The station on a phone that one hand holds: nothing scrolls, nothing is too small for a thumb. */
+@Order(4)
 class HandIT extends ScreenTest {
 
     private static final String MAKE_ONE_OF_EACH_PROTOCOL =

@@ -20,6 +20,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 
 /** One lesson: thirty pupils, three stations on phones, a board, and a network that comes and goes. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+@Order(2)
 class LessonIT extends ScreenTest {
 
     private static final int PUPILS = 30;

@@ -22,6 +22,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 
 /** Measuring by simulated athlete, file, picture, camera and scales, the body model, and what of it reaches the screening. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+@Order(9)
 class MeasuringIT extends ScreenTest {
 
     private static final String LOGIN = "measuring";

@@ -25,6 +25,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 /** What whoever runs an installation does with it, at the command line. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+@Order(5)
 class OperateIT {
 
     private static final String PASSWORD = "a sentence to keep";

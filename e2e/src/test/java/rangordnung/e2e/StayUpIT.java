@@ -30,6 +30,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 /** Whatever ends comes back without a hand, and nothing is ended that is not ours. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+@Order(8)
 class StayUpIT {
 
     /** Twice the half minute within which the product is back, for a machine that builds beside it (house convention). */
