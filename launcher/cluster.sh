@@ -69,6 +69,8 @@ tend_cluster() {
   DB_SECRET="$(cat "$DATA/database.secret")" APP_SECRET="$(cat "$DATA/app.secret")"
   local file i
   while alive "$DATA/tend.pid"; do
+    # the database may have come back at another port
+    DB_PORT="$(sed -n 4p "$DATA/pg/postmaster.pid" 2>/dev/null || printf '%s' "$DB_PORT")"
     if database_answers; then
       for file in "$DATA"/instance-*.port; do
         [ -f "$file" ] || continue

@@ -255,6 +255,17 @@ service() {
   else "$HOUSE/current/rangordnung" start --data "$DATA" --background $(sed -n 's/^ExecStart=.*\( --port.*\)/\1/p' "$UNITS/$UNIT") >&2; fi
 }
 
+# A service counts as started before its pages answer.
+answers_soon() {
+  local waited
+  for waited in $(seq 240); do
+    "$HOUSE/current/rangordnung" status --data "$DATA" >/dev/null 2>&1 && return 0
+    [ -f "$DATA/gave-up" ] && return 1
+    sleep 0.5
+  done
+  return 1
+}
+
 # Killed at any moment, the old version stands with the old data or the new one with the same: the program changes in one
 # step, and all changes of the schema are one transaction.
 upgrade() {
@@ -270,7 +281,7 @@ upgrade() {
   (RANGORDNUNG_PASSPHRASE="" in_database backup_to "$kept") || { service start || true; fail "no backup could be made, so nothing was changed" "make room in $DATA/backups"; }
   printf '%s\n%s\n' "$old" "$kept" >"$HOUSE/before.part" && mv -f "$HOUSE/before.part" "$HOUSE/before"
   switch_to "$name"
-  if service start; then say "Upgraded to $name. Back: ./rangordnung upgrade --back"
+  if service start && answers_soon; then say "Upgraded to $name. Back: ./rangordnung upgrade --back"
   else say "The new version did not start; going back …"; go_back; exit 1; fi
   # the version before the last is kept to go back to, older ones are not
   find "$HOUSE/releases" -mindepth 1 -maxdepth 1 ! -name "$name" ! -name "$old" -exec rm -rf {} +
@@ -283,6 +294,6 @@ go_back() {
   service stop || true
   "$HOUSE/releases/$old/rangordnung" restore "$kept" --data "$DATA" || fail "the data before the upgrade could not be restored; nothing was changed" "free some room and try again"
   switch_to "$old"
-  service start || fail "the old version did not start" "read $DATA/tend.log"
+  service start && answers_soon || fail "the old version did not start" "read $DATA/tend.log"
   say "Back at $old, with the data from before the upgrade. What was written since is in the daily backups only."
 }

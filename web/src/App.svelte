@@ -78,15 +78,15 @@
     '/halls/:id': wrap({ asyncComponent: () => import('./screens/halls/Hall.svelte') }),
     '*': Gone,
   };
-  const invited: RouteDefinition = {
+  const everybody: RouteDefinition = {
     '/': today,
     '/account': account,
-    '/block/:block/session/:session/:group?': training,
     '/exercise/:id': exercise,
   };
-  const viewer: RouteDefinition = { ...results, ...invited, '*': Gone };
+  const viewer: RouteDefinition = { ...everybody, ...results, '*': Gone };
   const rater: RouteDefinition = {
-    ...invited,
+    ...everybody,
+    '/block/:block/session/:session/:group?': training,
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,
     '/screening/:id/practice/:station?': practice,

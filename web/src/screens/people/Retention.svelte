@@ -16,8 +16,7 @@
   const months = $derived(chosen ?? present.data?.months ?? 0);
   const seen = Resource.at(
     () => `${months}`,
-    () =>
-      ask(api.GET('/api/retention', { params: { query: months ? { months } : { months: 120 } } })),
+    () => ask(api.GET('/api/retention', { params: { query: months ? { months } : {} } })),
   );
   const other = $derived(months !== (present.data?.months ?? 0));
   let sure = $state(false);

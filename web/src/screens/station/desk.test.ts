@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { PROTOCOL, STANDARD, station } from '../../../tests/protocol';
 import { outbox } from '../../lib/outbox/outbox.svelte';
+import { session } from '../../lib/session.svelte';
 import { markAt, place, type FactSent, type Known } from '../../lib/record/book';
 import { Desk } from './desk.svelte';
 
@@ -16,7 +17,10 @@ beforeEach(() => {
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
   desk = new Desk(station(['Amara L.', 'Bartosz Ż.', 'Carlotta Ø.']));
 });
-afterEach(() => vi.restoreAllMocks());
+afterEach(() => {
+  vi.restoreAllMocks();
+  session.me = null;
+});
 
 const kinds = () => written.map((f) => f.fact.kind);
 const grade = (id: string, side?: 'LEFT' | 'RIGHT') =>
@@ -208,6 +212,26 @@ describe('the desk at a station', () => {
     desk.mark(criterion('arch'), 'LEFT', 'SLIGHT');
     expect(desk.trial.id).not.toBe(first);
     expect(grade('arch', 'LEFT')).toBe('SLIGHT');
+  });
+
+  it('leaves what others wrote alone: what is written last counts, and only a lead corrects it', () => {
+    session.me = { id: 'r', name: 'Rater', role: 'RATER', organisation: 'Hall' };
+    desk.mark(criterion('arch'), 'LEFT', 'SEVERE');
+    desk.flag('CUED');
+    const leads = written.at(-2)!.id;
+    desk.line.station = { ...desk.station, mine: 'second rater' };
+    desk.mark(criterion('arch'), 'LEFT', 'SLIGHT');
+    expect(written.at(-1)).not.toHaveProperty('supersedes');
+    expect(grade('arch', 'LEFT')).toBe('SLIGHT');
+    const before = written.length;
+    desk.flag('CUED');
+    expect(written).toHaveLength(before);
+    desk.undo();
+    expect(grade('arch', 'LEFT')).toBe('SEVERE');
+
+    session.me = { id: 'l', name: 'Lead', role: 'LEAD', organisation: 'Hall' };
+    desk.mark(criterion('arch'), 'LEFT', 'NONE');
+    expect(written.at(-1)?.supersedes).toBe(leads);
   });
 
   it('begins a look that was asked for elsewhere: an athlete, a test, a retest of what was seen', async () => {

@@ -14,7 +14,9 @@
 
   const today = new Resource(() => ask(api.GET('/api/today')));
   /** Blocks take longer to look at, so that they come after. */
-  const training = new Resource(() => ask(api.GET('/api/today/training')));
+  const training = new Resource(async () =>
+    session.viewer ? [] : ask(api.GET('/api/today/training')),
+  );
   let planner = $state<NewScreening>();
   let raters = $state<Raters>();
   let manage = $state<Manage>();

@@ -136,7 +136,7 @@ public class Accounts {
 
     /** Adds an account to the organisation of the one who is signed in; an owner is added by an owner. */
     public UUID add(String login, String name, CurrentUser.Role role, String password) {
-        mayChange(role);
+        mayGive(role);
         checkPassword(password, login, name, "");
         free(login);
         String hash = hashed(password);
@@ -188,10 +188,11 @@ public class Accounts {
 
     /** Everybody who can sign in. */
     public List<AccountView> all() {
-        return everybody().stream()
+        List<Account> all = everybody().stream()
                 .filter(a -> a.role() != CurrentUser.Role.HELPER && !a.gone())
-                .map(this::view)
                 .toList();
+        Set<UUID> asked = factor.on(all.stream().map(Account::id).collect(Collectors.toSet()));
+        return all.stream().map(a -> view(a, asked.contains(a.id()))).toList();
     }
 
     private List<Account> everybody() {
@@ -199,7 +200,11 @@ public class Accounts {
     }
 
     private AccountView view(Account a) {
-        return new AccountView(a.id(), a.name(), a.login(), a.role(), a.disabled(), factor.on(a.id()));
+        return view(a, factor.on(a.id()));
+    }
+
+    private static AccountView view(Account a, boolean factor) {
+        return new AccountView(a.id(), a.name(), a.login(), a.role(), a.disabled(), factor);
     }
 
     /** Whether a password is that of an account. */
@@ -240,6 +245,7 @@ public class Accounts {
 
     /** Gives an account another role. */
     AccountView become(UUID account, CurrentUser.Role role) {
+        mayGive(role);
         return transaction.execute(t -> {
             Account found = changing(account);
             if (role != CurrentUser.Role.OWNER) {
@@ -255,6 +261,13 @@ public class Accounts {
         Account found = required(account);
         mayChange(found.role());
         return found;
+    }
+
+    private static void mayGive(CurrentUser.Role role) {
+        if (role == CurrentUser.Role.HELPER) {
+            throw Problem.invalid(Code.WRONG_ROLE, "A helper needs no account: make a code in the hall plan.", "role");
+        }
+        mayChange(role);
     }
 
     private static void mayChange(CurrentUser.Role role) {

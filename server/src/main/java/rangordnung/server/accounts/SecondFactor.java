@@ -11,7 +11,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.OptionalLong;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
@@ -32,6 +32,8 @@ import rangordnung.server.platform.QrCode;
 @Component
 class SecondFactor {
 
+    static final String NO_FIT =
+            "This code does not fit, or was used already. Wait for the next one and check the clock of the phone.";
     static final int RECOVERY_CODES = 10;
     /** Lengths of a key (RFC 4226 recommends 160 bits) and of a recovery code (80 bits, house convention). */
     private static final int KEY_BYTES = 20;
@@ -70,7 +72,18 @@ class SecondFactor {
 
     /** Whether signing in to an account asks for a code. */
     boolean on(UUID account) {
-        return read(account).filter(Factor::confirmed).isPresent();
+        return !on(Set.of(account)).isEmpty();
+    }
+
+    /** Those of some accounts whose signing in asks for a code. */
+    Set<UUID> on(Set<UUID> accounts) {
+        return accounts.isEmpty()
+                ? Set.of()
+                : Set.copyOf(jdbc.sql(
+                                "select account_id from second_factor where account_id in (:accounts) and confirmed_at is not null")
+                        .param("accounts", accounts)
+                        .query(UUID.class)
+                        .list());
     }
 
     State of(UUID account) {
@@ -110,11 +123,7 @@ class SecondFactor {
                 .filter(f -> !f.confirmed())
                 .orElseThrow(() -> Problem.conflict(
                         Code.FACTOR_MISSING, "There is no key that waits for its first code. Begin again."));
-        long step = step(factor, digits(code))
-                .orElseThrow(() -> Problem.invalid(
-                        Code.WRONG_CODE,
-                        "This code does not fit, or was used already. Wait for the next one and check the clock of the phone.",
-                        "code"));
+        long step = step(factor, digits(code)).orElseThrow(() -> Problem.invalid(Code.WRONG_CODE, NO_FIT, "code"));
         List<String> codes = IntStream.range(0, RECOVERY_CODES)
                 .mapToObj(i -> BASE32.encodeToString(random(RECOVERY_BYTES))
                         .toLowerCase(Locale.ROOT)
@@ -139,10 +148,7 @@ class SecondFactor {
     /** Whether a code of the app or a recovery code opens; it is used up. */
     boolean fits(UUID account, String code) {
         return read(account)
-                        .flatMap(f -> {
-                            OptionalLong step = step(f, digits(code));
-                            return step.isPresent() ? Optional.of(step.getAsLong()) : Optional.empty();
-                        })
+                        .flatMap(f -> step(f, digits(code)))
                         .filter(step -> jdbc.sql(
                                                 "update second_factor set last_step = :step where account_id = :account and last_step < :step")
                                         .param("step", step)
@@ -169,13 +175,14 @@ class SecondFactor {
     }
 
     /** The step of a code, later than the last one that was used; in seconds of the time step it is the one about now. */
-    private OptionalLong step(Factor factor, String code) {
+    private Optional<Long> step(Factor factor, String code) {
         long length = passwords.getTimeStep().toSeconds();
         long now = clock.instant().getEpochSecond() / length;
         return LongStream.rangeClosed(now - STEPS_AWAY, now + STEPS_AWAY)
                 .filter(s -> s > factor.lastStep()
                         && password(factor.key(), Instant.ofEpochSecond(s * length))
                                 .equals(code))
+                .boxed()
                 .findFirst();
     }
 

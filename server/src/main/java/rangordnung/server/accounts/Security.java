@@ -57,13 +57,16 @@ class Security {
                         .requestMatchers(
                                 HttpMethod.GET,
                                 "/api/today",
-                                "/api/today/training",
                                 "/api/ladders",
                                 "/api/protocols/**",
-                                "/api/screenings/*/teaching/*",
+                                "/api/screenings/*/teaching/*")
+                        .hasAnyRole("LEAD", "RATER", "VIEWER")
+                        .requestMatchers(
+                                HttpMethod.GET,
+                                "/api/today/training",
                                 "/api/screenings/*/block",
                                 "/api/blocks/*/sessions/*")
-                        .hasAnyRole("LEAD", "RATER", "VIEWER")
+                        .hasAnyRole("LEAD", "RATER")
                         .requestMatchers(
                                 HttpMethod.GET,
                                 "/api/screenings/*/results",

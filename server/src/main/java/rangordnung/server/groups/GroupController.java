@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 import rangordnung.core.ladder.Focus;
 import rangordnung.core.placement.Fit;
 import rangordnung.core.placement.Proposal;
+import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Visible;
 
 @RestController
@@ -41,7 +42,8 @@ class GroupController {
 
     @GetMapping("/api/screenings/{id}/groups")
     Groups.GroupsView groups(@PathVariable UUID id) {
-        return groups.of(id);
+        Groups.GroupsView view = groups.of(id);
+        return CurrentUser.required().role() == CurrentUser.Role.VIEWER ? view.withoutReasons() : view;
     }
 
     /** @param flow empty for the first screening of a roster */

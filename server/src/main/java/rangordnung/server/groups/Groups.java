@@ -87,7 +87,12 @@ public class Groups {
             String reason,
             Optional<Cleared> cleared,
             String author,
-            Instant at) {}
+            Instant at) {
+
+        private DecisionView withoutReason() {
+            return new DecisionView(id, kind, place, proposed, "", Optional.empty(), author, at);
+        }
+    }
 
     /** Who has cleared an athlete that had been held back, by role, and when. */
     public record Cleared(String by, LocalDate on) {}
@@ -114,7 +119,21 @@ public class Groups {
             Optional<Proposal.Place> place,
             Optional<DecisionView> decision,
             Optional<UUID> last,
-            boolean outdated) {}
+            boolean outdated) {
+
+        private Member withoutReason() {
+            return new Member(
+                    athlete,
+                    name,
+                    incident,
+                    unread,
+                    proposal,
+                    place,
+                    decision.map(DecisionView::withoutReason),
+                    last,
+                    outdated);
+        }
+    }
 
     /** A focus with those who work on it. */
     public record Group(Focus focus, int size, List<Member> members) {}
@@ -130,6 +149,21 @@ public class Groups {
         /** Everybody who stands somewhere. */
         public Stream<Member> placed() {
             return groups.stream().flatMap(g -> g.members().stream());
+        }
+
+        /** The same without what was written with decisions, which may tell of health. */
+        GroupsView withoutReasons() {
+            return new GroupsView(
+                    screening,
+                    groups.stream()
+                            .map(g -> new Group(g.focus(), g.size(), withoutReasons(g.members())))
+                            .toList(),
+                    withoutReasons(open),
+                    latest);
+        }
+
+        private static List<Member> withoutReasons(List<Member> members) {
+            return members.stream().map(Member::withoutReason).toList();
         }
 
         Stream<Member> everybody() {

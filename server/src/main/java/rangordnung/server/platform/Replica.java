@@ -8,17 +8,20 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
-import java.util.Optional;
 import java.util.function.Supplier;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.boot.context.properties.bind.Bindable;
+import org.springframework.boot.context.properties.bind.Binder;
 import org.springframework.boot.jdbc.autoconfigure.DataSourceProperties;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
+import org.springframework.core.env.Environment;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.datasource.DelegatingDataSource;
 import org.springframework.stereotype.Component;
@@ -35,7 +38,12 @@ public class Replica {
     private static final Logger LOG = LoggerFactory.getLogger(Replica.class);
     private static final ThreadLocal<Boolean> ASKED = new ThreadLocal<>();
 
-    /** How long a replica may take to catch up, how often it is looked at, and how long one that failed is left alone (house convention). */
+    /**
+     * How long a replica may take to be connected to and to catch up, how often it is looked at, and how long one that failed is
+     * left alone (house convention).
+     */
+    private static final Duration CONNECTED = Duration.ofSeconds(1);
+
     private static final Duration PATIENCE = Duration.ofMillis(300);
 
     private static final Duration BETWEEN = Duration.ofMillis(5);
@@ -80,28 +88,29 @@ public class Replica {
 
         @Bean
         @Primary
-        DataSource databases(DataSourceProperties properties) {
-            HikariDataSource replica = pool(properties);
-            replica.setJdbcUrl(System.getProperty(
-                    "rangordnung.replica",
-                    Optional.ofNullable(System.getenv("RANGORDNUNG_REPLICA")).orElse("")));
+        DataSource databases(
+                DataSourceProperties properties,
+                Environment environment,
+                @Value("${rangordnung.replica}") String address) {
+            HikariDataSource replica = pool(properties, environment);
+            replica.setJdbcUrl(address);
             replica.setReadOnly(true);
             replica.setPoolName("replica");
             // it may come later, or not at all
             replica.setInitializationFailTimeout(-1);
-            replica.setConnectionTimeout(1000);
-            return new Routed(pool(properties), replica);
+            replica.setConnectionTimeout(CONNECTED.toMillis());
+            return new Routed(pool(properties, environment), replica);
         }
 
-        private static HikariDataSource pool(DataSourceProperties properties) {
+        /** A pool as the settings describe it. */
+        private static HikariDataSource pool(DataSourceProperties properties, Environment environment) {
             HikariDataSource pool = properties
                     .initializeDataSourceBuilder()
                     .type(HikariDataSource.class)
                     .build();
-            pool.setMaximumPoolSize(10);
-            pool.setConnectionTimeout(5000);
-            pool.addDataSourceProperty("logServerErrorDetail", "false");
-            return pool;
+            return Binder.get(environment)
+                    .bind("spring.datasource.hikari", Bindable.ofInstance(pool))
+                    .get();
         }
     }
 

@@ -171,6 +171,42 @@ class PrivacyTest extends ServerTest {
         lead.put("/api/retention", "{}").problem(400, "missing");
     }
 
+    /** Somebody who only looks hears neither where it hurt nor why the lead decided, and leads no session. */
+    @Test
+    void a_viewer_hears_of_no_pain_and_no_reason() {
+        Hall hall = hall(lead, FLOOR, "Ada");
+        squat(lead, hall.screening(), hall.athlete(), "knee-line LEFT MARKED");
+        send(
+                lead,
+                hall.screening(),
+                hall.athlete(),
+                "{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"intensity\":2,\"signs\":[]}}");
+        lead.post(
+                        "/api/screenings/" + hall.screening() + "/decisions",
+                        "{\"id\":\"%s\",\"athlete\":\"%s\",\"kind\":\"LOCK\",\"reason\":\"tendon since spring\"}"
+                                .formatted(UUID.randomUUID(), hall.athlete()))
+                .ok();
+        String login = "viewer-" + UUID.randomUUID();
+        lead.post(
+                        "/api/accounts",
+                        "{\"name\":\"V\",\"login\":\"%s\",\"password\":\"%s\",\"role\":\"VIEWER\"}"
+                                .formatted(login, PASSWORD))
+                .ok();
+        Client viewer = visitor().signIn(login, PASSWORD);
+        String path = "/api/screenings/" + hall.screening();
+        assertThat(lead.get(path + "/groups").ok().body().toString()).contains("tendon since spring");
+        assertThat(viewer.get(path + "/groups").ok().body().toString())
+                .contains("LOCK")
+                .doesNotContain("tendon since spring");
+        assertThat(lead.get(path + "/results/" + hall.athlete()).ok().body().get("pains"))
+                .hasSize(1);
+        assertThat(viewer.get(path + "/results/" + hall.athlete()).ok().body().get("pains"))
+                .isEmpty();
+        viewer.get(path + "/decisions?athlete=" + hall.athlete()).problem(403, "forbidden");
+        viewer.get(path + "/block").problem(403, "forbidden");
+        viewer.post(path + "/facts", "{\"facts\":[]}").problem(403, "forbidden");
+    }
+
     @Test
     void everything_of_one_athlete_is_in_one_file_and_nobody_else() {
         Hall hall = hall(lead, FLOOR, "Ada Grün", "Ben Blau");
