@@ -47,7 +47,7 @@
     '/body': wrap({ asyncComponent: () => import('./screens/body/Body.svelte') }),
     '/exercise/:id': exercise,
     '/account': account,
-    '/access': wrap({ asyncComponent: () => import('./screens/people/Access.svelte') }),
+    '/access/:athlete?': wrap({ asyncComponent: () => import('./screens/people/Access.svelte') }),
     '/retention': wrap({ asyncComponent: () => import('./screens/people/Retention.svelte') }),
     '/archive': wrap({ asyncComponent: () => import('./screens/archive/Archive.svelte') }),
     '/people': wrap({ asyncComponent: () => import('./screens/people/People.svelte') }),

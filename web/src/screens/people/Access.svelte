@@ -8,17 +8,27 @@
 
   type Line = Schemas['AccessControllerAccess'];
 
+  /** With an athlete in the address: only what was read and written of this one. */
+  let { params = {} }: { params?: { athlete?: string | null } } = $props();
+
   let account = $state('');
   let day = $state('');
   let page = $state(0);
 
   const accounts = new Resource(() => ask(api.GET('/api/accounts')));
   const log = Resource.at(
-    () => `${account} ${day} ${page}`,
+    () => `${params.athlete} ${account} ${day} ${page}`,
     () =>
       ask(
         api.GET('/api/access', {
-          params: { query: { page, ...(account && { account }), ...(day && { day }) } },
+          params: {
+            query: {
+              page,
+              ...(account && { account }),
+              ...(day && { day }),
+              ...(params.athlete && { athlete: params.athlete }),
+            },
+          },
         }),
       ),
   );
@@ -69,6 +79,15 @@
   </div>
   <Loaded resource={log}>
     {#snippet children(data)}
+      {#if params.athlete}
+        <p class="mt-5 flex flex-wrap items-center gap-x-4 gap-y-2">
+          <span
+            >{m.access_only({
+              name: data.lines.find((l) => l.athlete)?.athlete ?? m.access_one(),
+            })}</span
+          ><a class="btn-soft-line btn" href="#/access">{m.access_all()}</a>
+        </p>
+      {/if}
       <div class="overflow-x-auto">
         <table class="floor-line mt-5 w-full text-left">
           <thead>

@@ -17,7 +17,7 @@ describe('the access log', () => {
         more: true,
       },
     });
-    render(Access);
+    const { rerender } = render(Access);
     const user = userEvent.setup();
     expect(
       await screen.findByRole('row', { name: /Ines Results: read Ada Grün · Winter/ }),
@@ -29,5 +29,8 @@ describe('the access log', () => {
       expect(sent.at(-1)?.query.get('account')).toBe('a1');
       expect(sent.at(-1)?.query.get('page')).toBe('0');
     });
+    await rerender({ params: { athlete: 'ada' } });
+    expect(await screen.findByText(/Only what concerns Ada Grün/)).toBeVisible();
+    expect(sent.at(-1)?.query.get('athlete')).toBe('ada');
   });
 });

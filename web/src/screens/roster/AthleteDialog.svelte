@@ -235,6 +235,7 @@
         <a class="btn-soft-line btn mt-3 h-12" href="/api/athletes/{athlete.id}/everything" download
           >{m.athlete_everything()}</a
         >
+        <a class="btn-soft-line btn mt-3 h-12" href="#/access/{athlete.id}">{m.access_title()}</a>
       </details>
     {/if}
     {#if erasing}

@@ -82,6 +82,13 @@
     );
   }
 
+  const discard = () =>
+    work(async () => {
+      if (preview)
+        await ask(api.DELETE('/api/imports/{id}', { params: { path: { id: preview.id } } }));
+      preview = null;
+    });
+
   const confirm = () =>
     work(async () => {
       const taken = preview;
@@ -229,8 +236,7 @@
       <button class="btn btn-primary" disabled={busy || !ready} onclick={confirm}
         >{m.import_confirm({ count: writes })}</button
       >
-      <button class="btn-soft-line btn" disabled={busy} onclick={() => (preview = null)}
-        >{m.import_other()}</button
+      <button class="btn-soft-line btn" disabled={busy} onclick={discard}>{m.import_other()}</button
       >
     </div>
   {/if}

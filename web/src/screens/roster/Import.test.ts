@@ -46,6 +46,16 @@ describe('an import', () => {
     expect(done).toHaveBeenCalledWith('Imported. New: 1, changed: 1, left out: 1.');
   });
 
+  it('throws the preview away when it starts over', async () => {
+    const { user, sent } = await previewed({ [`DELETE /api/imports/${preview.id}`]: {} });
+    await user.click(screen.getByRole('button', { name: 'Start over' }));
+    expect(await screen.findByLabelText('Paste from a spreadsheet or list')).toBeVisible();
+    expect(sent.at(-1)).toMatchObject({
+      method: 'DELETE',
+      path: `/api/imports/${preview.id}`,
+    });
+  });
+
   it('shows only the problems', async () => {
     const { user } = await previewed();
     await user.click(screen.getByLabelText('only problems'));

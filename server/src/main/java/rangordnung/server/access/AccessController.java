@@ -78,7 +78,7 @@ class AccessController {
      * Who has read and written what.
      *
      * @param account only by this one
-     * @param athlete only of this one
+     * @param athlete only of this one: also of the rosters and screenings in whose lists this athlete stands
      * @param day     only until the end of this day
      * @param page    from 0
      */
@@ -100,7 +100,15 @@ class AccessController {
                   left join screening s on s.id = l.subject and s.organisation_id = l.organisation_id
                 where l.organisation_id = :organisation and l.at < :before
                   and (cast(:account as uuid) is null or l.account_id = cast(:account as uuid))
-                  and (cast(:athlete as uuid) is null or l.athlete_id = cast(:athlete as uuid))
+                  and (cast(:athlete as uuid) is null or l.athlete_id = cast(:athlete as uuid)
+                    or l.athlete_id is null and l.subject in (
+                      with theirs as (
+                        select s.id from screening s join athlete a on a.team_id = s.team_id
+                          where a.id = cast(:athlete as uuid)
+                        union select screening_id from fact where athlete_id = cast(:athlete as uuid))
+                      select team_id from athlete where id = cast(:athlete as uuid)
+                      union select id from theirs
+                      union select b.id from training_block b join theirs s on b.screening_id = s.id))
                 order by l.at desc, l.id desc limit :most offset :from""")
                 .param("organisation", CurrentUser.required().organisation())
                 .param("before", Timestamp.from(before))

@@ -134,6 +134,13 @@ class RosterController {
         return imports.confirm(id, confirmation.expected(), confirmation.leaveOutProblems());
     }
 
+    /** Throws a preview away; what was confirmed stays in the roster. */
+    @DeleteMapping("/api/imports/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void discard(@PathVariable UUID id) {
+        imports.discard(id);
+    }
+
     @GetMapping(path = "/api/teams/{id}/roster.csv", produces = "text/csv")
     ResponseEntity<byte[]> csv(@PathVariable UUID id) {
         return file(id, "csv", MediaType.parseMediaType("text/csv;charset=UTF-8"), RosterFiles.csv(records(id)));

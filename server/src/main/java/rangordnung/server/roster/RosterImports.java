@@ -127,6 +127,11 @@ public class RosterImports {
                 problems);
     }
 
+    /** Throws away a table that nobody has confirmed, and the names in it. */
+    void discard(UUID id) {
+        entities.remove(find(id));
+    }
+
     private RosterImport find(UUID id) {
         RosterImport taken = entities.find(RosterImport.class, id);
         if (taken == null) {

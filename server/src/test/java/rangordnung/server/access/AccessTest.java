@@ -38,9 +38,10 @@ class AccessTest extends ServerTest {
         lead.get("/api/teams/" + hall.team() + "/roster.csv").ok();
         lead.get("/api/screenings/" + UUID.randomUUID() + "/ranking").problem(404, "not-found");
 
-        List<String> mine = lines(lead, "&athlete=" + ada);
-        assertThat(mine).hasSize(1);
-        assertThat(mine.get(0)).startsWith("READ RESULTS Ada Grün/");
+        assertThat(lines(lead, "&athlete=" + ada))
+                .as("also of the lists in which Ada stands")
+                .extracting(l -> l.substring(0, l.indexOf('/')))
+                .contains("READ ROSTER ", "READ RANKING ", "WRITTEN STATION ", "READ RESULTS Ada Grün");
         List<String> all = lines(lead, "");
         assertThat(all.get(0)).startsWith("READ ROSTER /");
         assertThat(all.get(1)).startsWith("READ RANKING /");
@@ -49,6 +50,13 @@ class AccessTest extends ServerTest {
         assertThat(lines(lead, "&account=" + me)).isNotEmpty();
         assertThat(lines(lead, "&account=" + UUID.randomUUID())).isEmpty();
         assertThat(lines(lead, "&day=1999-01-01")).isEmpty();
+
+        Hall other = hall(lead, 1, "Cem Gelb");
+        lead.get("/api/screenings/" + other.screening() + "/ranking").ok();
+        assertThat(lines(lead, "&athlete=" + other.athlete()))
+                .as("nobody exported that roster, nor looked at Cem alone")
+                .noneMatch(l -> l.startsWith("READ ROSTER") || l.startsWith("READ RESULTS"))
+                .anyMatch(l -> l.startsWith("READ RANKING"));
 
         lead.delete("/api/athletes/" + ada).ok();
         assertThat(lines(lead, "&athlete=" + ada))

@@ -208,6 +208,22 @@ class ImportTest extends ServerTest {
     }
 
     @Test
+    void a_preview_that_is_thrown_away_is_gone_and_one_that_was_confirmed_stays() {
+        Client.Answer preview =
+                upload("Name\nAda Grün".getBytes(StandardCharsets.UTF_8)).ok();
+        String address = "/api/imports/" + preview.text("/id");
+        lead.delete(address).ok();
+        confirm(preview, false).problem(404, "not-found");
+        lead.delete(address).problem(404, "not-found");
+        assertThat(lead.get("/api/teams/" + team).body().get("athletes")).isEmpty();
+
+        Client.Answer taken =
+                upload("Name\nAda Grün".getBytes(StandardCharsets.UTF_8)).ok();
+        confirm(taken, false).ok();
+        lead.delete("/api/imports/" + taken.text("/id")).problem(409, "already-imported");
+    }
+
+    @Test
     void a_roster_that_changed_since_the_preview_is_not_overwritten() {
         Client.Answer preview =
                 upload("Vorname\nAda\n".getBytes(StandardCharsets.UTF_8)).ok();
