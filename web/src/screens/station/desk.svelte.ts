@@ -96,6 +96,8 @@ export class Desk {
   #retest = $state.raw<Schemas['FactRetestOf'] | null>(null);
   /** Tests whose set-up was gone through on this device. */
   readonly #setUp = new Set<string>();
+  /** Whether somebody has turned or written since the trial was shown. */
+  #moved = false;
   #carried: Pick<Conditions, 'load' | 'arms' | 'shoes' | 'aids'> | null = null;
   #trial = $derived.by(() => this.#read(this.test, this.#retest?.retest ?? null));
 
@@ -317,6 +319,7 @@ export class Desk {
 
   /** From one moment to another; whoever leaves the first one has seen how this test is set up. */
   goTo(moment: Moment): void {
+    this.#moved = true;
     if (this.moment === 'ready' && moment !== 'ready') this.#setUp.add(this.#testId);
     this.moment = moment;
   }
@@ -361,10 +364,16 @@ export class Desk {
     this.focus = null;
     this.#step = 0;
     this.watching = true;
+    this.#moved = false;
     if (this.door) return;
     const trial = this.#trial;
     this.#arrive();
     this.view = this.test.requiredViews.find((v) => !seen(trial, v)) ?? this.views[0] ?? 'FRONT';
+    this.#takeUp(trial);
+  }
+
+  /** Repetitions and conditions as the trial has them, or as one is done that has not begun. */
+  #takeUp(trial: Trial): void {
     this.repetitions = this.test.repetitions.observed;
     this.conditions =
       trial.opened?.fact.kind === 'trialOpened'
@@ -388,7 +397,10 @@ export class Desk {
   async #fetch(id: string): Promise<void> {
     const before = this.#trial.id;
     const read = await this.line.fetch(id);
-    if (read && id === this.current && !this.#retest && this.#trial.id !== before) this.#stand();
+    if (!read || id !== this.current || this.#retest || this.#trial.id === before) return;
+    // whoever has turned to another moment meanwhile stays there
+    if (this.#moved) this.#takeUp(this.#trial);
+    else this.#stand();
   }
 
   next(): void {
@@ -417,6 +429,7 @@ export class Desk {
   /** The trial at hand; it is opened by the first thing that is written in it. */
   #open(): string {
     if (this.#trial.id) return this.#trial.id;
+    this.#moved = true;
     const trial = crypto.randomUUID();
     const { load, arms, shoes, aids } = this.conditions;
     if (!this.#retest) this.#carried = { load, arms, shoes, aids };

@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { keptStation } from '../../lib/outbox/kept';
 import { outbox } from '../../lib/outbox/outbox.svelte';
-import { station } from '../../../tests/protocol';
+import { json } from '../../../tests/answers';
+import { station, STANDARD } from '../../../tests/protocol';
 import { Desk } from './desk.svelte';
 
 beforeEach(() => {
@@ -30,6 +31,35 @@ describe('the line at a station', () => {
     desk.next();
     expect(desk.current).toBe('Ada');
     expect(desk.line.waiting).toBe(3);
+  });
+
+  it.each([
+    ['moves on to where the trial stands', false, 'look'],
+    ['leaves whoever has turned back to the set-up there', true, 'ready'],
+  ] as const)('when what others wrote arrives late, %s', async (_, turned, moment) => {
+    let arrive: (answer: Response) => void = () => undefined;
+    vi.stubGlobal('fetch', () => new Promise<Response>((done) => (arrive = done)));
+    const view = station(['Ada']);
+    view.queue[0]!.state = 'STARTED';
+    const desk = new Desk(view);
+    expect(desk.moment).toBe('ready');
+    if (turned) {
+      desk.turn(1);
+      desk.turn(-1);
+    }
+    const fact = {
+      kind: 'trialOpened',
+      trial: 'theirs',
+      test: 'overhead-squat',
+      conditions: STANDARD,
+    };
+    await vi.waitFor(() => {
+      arrive(
+        json([{ id: 'f1', athlete: 'Ada', author: 'someone', at: '2026-12-01T08:00:00Z', fact }]),
+      );
+      expect(desk.trial.id).toBe('theirs');
+    });
+    expect(desk.moment).toBe(moment);
   });
 
   it('says so when the lead has changed the protocol, and keeps what it has', () => {

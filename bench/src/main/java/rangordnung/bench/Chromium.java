@@ -4,12 +4,20 @@ import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /** A browser in which whoever leads the demo has signed in. */
 final class Chromium implements AutoCloseable {
+
+    private static final Path PATH = Stream.of("chromium-headless-shell", "chromium")
+            .map(name -> Path.of("/usr/bin", name))
+            .filter(Files::isExecutable)
+            .findFirst()
+            .orElseThrow();
 
     private final Playwright playwright;
     private final Browser browser;
@@ -21,7 +29,7 @@ final class Chromium implements AutoCloseable {
         browser = playwright
                 .chromium()
                 .launch(new BrowserType.LaunchOptions()
-                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setExecutablePath(PATH)
                         .setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-background-networking")));
         page = browser.newPage(new Browser.NewPageOptions().setViewportSize(width, height));
         page.navigate(demo.address());

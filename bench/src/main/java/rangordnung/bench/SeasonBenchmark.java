@@ -17,7 +17,7 @@ final class SeasonBenchmark {
     private static final int ATHLETES = 25;
     private static final int FACTS_EACH = 20;
     private static final int FEW = 10_000;
-    private static final int WARM = 60;
+    private static final int WARM = 300;
     private static final int MEASURED = 60;
     private static final double LIMIT = 1.5;
 

@@ -56,7 +56,7 @@ class HandIT extends ScreenTest {
 
     /** Targets of 48 px: WCAG 2.2, 2.5.8 asks for 24; house convention for wet hands. */
     @ParameterizedTest
-    @CsvSource({"en,390,844", "de,390,844", "en,360,740", "de,360,740"})
+    @CsvSource({"en,390,844", "de,360,740"}) // the longer words on the smaller screen
     @SuppressWarnings("unchecked")
     void every_moment_of_every_test_fits_the_screen(String language, int width, int height) throws IOException {
         String goThrough;
