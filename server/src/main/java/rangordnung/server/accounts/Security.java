@@ -43,6 +43,7 @@ class Security {
                                 "/manifest.webmanifest",
                                 "/assets/**",
                                 "/vendor/**",
+                                "/paper/**",
                                 "/actuator/health/**",
                                 "/actuator/prometheus",
                                 "/v3/api-docs/**",

@@ -166,7 +166,8 @@ public class Groups {
             return members.stream().map(Member::withoutReason).toList();
         }
 
-        Stream<Member> everybody() {
+        /** Whoever stands somewhere, then whoever does not yet. */
+        public Stream<Member> everybody() {
             return Stream.concat(placed(), open.stream());
         }
     }

@@ -1,0 +1,63 @@
+package rangordnung.server.paper;
+
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import rangordnung.server.platform.Problem;
+
+/** Papers as pages that a browser prints, and as PDF. */
+@RestController
+class PaperController {
+
+    private final Papers papers;
+
+    PaperController(Papers papers) {
+        this.papers = papers;
+    }
+
+    @GetMapping(path = "/api/screenings/{id}/papers/{paper}", produces = MediaType.TEXT_HTML_VALUE)
+    String page(
+            @PathVariable UUID id,
+            @PathVariable String paper,
+            @RequestParam Language language,
+            @RequestParam PageSize size,
+            @RequestParam Optional<UUID> athlete) {
+        return papers.page(new Papers.Order(id, paper(paper), language, size, athlete));
+    }
+
+    @GetMapping(path = "/api/screenings/{id}/papers/{paper}/pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    ResponseEntity<byte[]> pdf(
+            @PathVariable UUID id,
+            @PathVariable String paper,
+            @RequestParam Language language,
+            @RequestParam PageSize size,
+            @RequestParam Optional<UUID> athlete) {
+        Paper kind = paper(paper);
+        byte[] bytes =
+                Press.pdf(papers.forPress(new Papers.Order(id, kind, language, size, athlete)), (done, of) -> {});
+        return ResponseEntity.ok()
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(kind.address() + ".pdf")
+                                .build()
+                                .toString())
+                .contentType(MediaType.APPLICATION_PDF)
+                .body(bytes);
+    }
+
+    private static Paper paper(String address) {
+        return Arrays.stream(Paper.values())
+                .filter(p -> p.address().equals(address))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("paper of that kind"));
+    }
+}

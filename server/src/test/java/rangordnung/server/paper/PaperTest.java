@@ -1,0 +1,163 @@
+package rangordnung.server.paper;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import rangordnung.server.Client;
+import rangordnung.server.ServerTest;
+
+/** What stands on paper, read from the PDF itself: of a knee that goes in, a clean athlete, one in pain, and one who was away. */
+class PaperTest extends ServerTest {
+
+    private Client lead;
+    private Hall hall;
+
+    /** What a PDF says, sheet by sheet. */
+    private record Read(List<String> sheets, PDRectangle sheet, boolean tagged, boolean embedded, String language) {}
+
+    @BeforeEach
+    void four() {
+        lead = lead();
+        hall = hall(lead, 1, "Ada Grün", "Ada Gräf", "Bo Żółć", "Cem");
+        squat(lead, hall.screening(), hall.athletes().get(0), "knee-line LEFT SEVERE");
+        squat(lead, hall.screening(), hall.athletes().get(1));
+        squat(lead, hall.screening(), hall.athletes().get(2));
+        send(
+                lead,
+                hall.screening(),
+                hall.athletes().get(2),
+                "{\"kind\":\"painReported\",\"report\":{\"region\":\"KNEE\",\"side\":\"LEFT\",\"intensity\":7,\"signs\":[]}}");
+    }
+
+    private Client.Answer pdf(String paper, String how) {
+        return lead.get("/api/screenings/" + hall.screening() + "/papers/" + paper + "/pdf?" + how);
+    }
+
+    private static Read read(Client.Answer answer) throws IOException {
+        try (PDDocument document = Loader.loadPDF(answer.ok().bytes())) {
+            List<String> sheets = new ArrayList<>();
+            for (int page = 1; page <= document.getNumberOfPages(); page++) {
+                PDFTextStripper text = new PDFTextStripper();
+                text.setStartPage(page);
+                text.setEndPage(page);
+                sheets.add(text.getText(document).replaceAll("\\s+", " "));
+            }
+            return new Read(
+                    sheets,
+                    document.getPage(0).getMediaBox(),
+                    document.getDocumentCatalog().getStructureTreeRoot() != null
+                            && document.getDocumentCatalog().getMarkInfo().isMarked(),
+                    embedded(document.getPage(0)),
+                    document.getDocumentCatalog().getLanguage());
+        }
+    }
+
+    private static boolean embedded(PDPage page) throws IOException {
+        for (COSName name : page.getResources().getFontNames()) {
+            if (!page.getResources().getFont(name).isEmbedded()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    @Test
+    void a_wall_list_says_names_and_groups_and_nothing_else() throws IOException {
+        Read list = read(pdf("wall-list", "language=EN&size=A4"));
+        assertThat(list.sheets()).hasSize(1);
+        assertThat(list.sheets().get(0))
+                .as(
+                        "two of one given name are told apart by as few letters as possible; whoever hurts stands with whoever was away")
+                .contains("Group 1 Ada Grü.", "Group 2 Ada Grä.")
+                .endsWith("Please see whoever leads today first Bo Ż. Cem ")
+                .doesNotContain("Knee", "knee", "Foot", "Load", "Protect", "severe", "Żółć");
+        assertThat(read(pdf("wall-list", "language=DE&size=A4")).sheets().get(0))
+                .contains("Gruppe 1", "Bitte zuerst zur Leitung kommen Bo Ż. Cem");
+    }
+
+    @Test
+    void a_card_says_what_its_athlete_does_and_nothing_of_anybody_else() throws IOException {
+        List<String> cards = read(pdf("cards", "language=EN&size=A4")).sheets();
+        List<String> names = List.of("Ada Grün", "Ada Gräf", "Bo Żółć", "Cem");
+        assertThat(cards).hasSameSizeAs(names);
+        for (String name : names) {
+            List<String> own = cards.stream().filter(c -> c.contains(name)).toList();
+            assertThat(own).as(name).hasSize(1);
+            assertThat(own.get(0))
+                    .contains("does not diagnose")
+                    .doesNotContain(
+                            names.stream().filter(n -> !n.equals(name)).toList().toArray(String[]::new))
+                    .doesNotContainIgnoringCase("severe", "marked", "rank", "index", "pain 7");
+        }
+        assertThat(cards)
+                .filteredOn(c -> c.contains("Ada Grün"))
+                .singleElement()
+                .satisfies(c -> assertThat(c).contains("Your exercise", "How much", "Stop when something hurts"));
+        assertThat(cards).filteredOn(c -> c.contains("Bo Żółć")).singleElement().satisfies(c -> assertThat(c)
+                .contains("First talk to whoever leads your group")
+                .doesNotContain("Your exercise"));
+        assertThat(cards).filteredOn(c -> c.contains("Cem")).singleElement().satisfies(c -> assertThat(c)
+                .contains("Not enough was seen yet"));
+        assertThat(read(pdf("cards", "language=DE&size=A4&athlete=" + hall.athlete()))
+                        .sheets())
+                .singleElement()
+                .satisfies(c -> assertThat(c).contains("Ada Grün", "Deine Übung", "Hör auf, wenn etwas wehtut"));
+    }
+
+    /** Sheets in points: ISO 216 for A4, 8.5 by 11 inches for Letter. */
+    @ParameterizedTest
+    @CsvSource({"A4, EN, 595.3, 841.9", "LETTER, DE, 612, 792"})
+    void pdf_is_tagged_in_its_language_on_the_sheet_that_was_asked_for(
+            String size, String language, float width, float height) throws IOException {
+        Read list = read(pdf("cards", "language=" + language + "&size=" + size));
+        assertThat(list.tagged()).isTrue();
+        assertThat(list.language()).isEqualToIgnoringCase(language);
+        assertThat(list.embedded()).isTrue();
+        assertThat(list.sheet().getWidth()).isCloseTo(width, within(0.5f));
+        assertThat(list.sheet().getHeight()).isCloseTo(height, within(0.5f));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"wall-list", "cards"})
+    void the_page_for_the_browser_says_the_same_under_the_policy_of_all_pages(String paper) throws IOException {
+        Client.Answer page =
+                lead.get("/api/screenings/" + hall.screening() + "/papers/" + paper + "?language=EN&size=A4");
+        String html = new String(page.ok().bytes(), java.nio.charset.StandardCharsets.UTF_8);
+        assertThat(html).doesNotContain("style=\"").contains("/paper/a4.css");
+        String said = html.replaceAll("(?s)<head>.*</head>|<[^>]+>", " ").replaceAll("\\s+", " ");
+        for (String sheet : read(pdf(paper, "language=EN&size=A4")).sheets()) {
+            assertThat(said.split(" "))
+                    .as("but for the numbers of steps")
+                    .contains(sheet.replaceAll("\\b\\d+\\. ", "")
+                            .replace("- ", "-")
+                            .split(" "));
+        }
+    }
+
+    @Test
+    void what_cannot_be_set_is_refused_in_words() {
+        pdf("horoscope", "language=EN&size=A4").problem(404, "not-found");
+        pdf("cards", "language=XX&size=A4").problem(400, "bad-address");
+        pdf("cards", "language=EN").problem(400, "bad-address");
+        pdf("cards", "language=EN&size=A4&athlete=" + UUID.randomUUID()).problem(404, "not-found");
+        pdf("cards", "language=EN&size=A4&athlete=x").problem(400, "bad-address");
+        visitor()
+                .get("/api/screenings/" + hall.screening() + "/papers/cards?language=EN&size=A4")
+                .problem(401, "signed-out");
+    }
+}
