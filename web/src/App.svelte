@@ -73,6 +73,9 @@
     '/screening/:id/training': wrap({
       asyncComponent: () => import('./screens/training/Training.svelte'),
     }),
+    '/screening/:id/papers': wrap({
+      asyncComponent: () => import('./screens/papers/Papers.svelte'),
+    }),
     '/block/:block/session/:session/:group?': training,
     '/halls': wrap({ asyncComponent: () => import('./screens/halls/Halls.svelte') }),
     '/halls/:id': wrap({ asyncComponent: () => import('./screens/halls/Hall.svelte') }),

@@ -996,6 +996,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenings/{id}/papers/{paper}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/papers/{paper}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/papers/{paper}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["progress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenings/{id}/passes": {
         parameters: {
             query?: never;
@@ -6573,6 +6621,85 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LookAgainControllerLooksView"];
                 };
+            };
+        };
+    };
+    page: {
+        parameters: {
+            query: {
+                language: "EN" | "DE";
+                size: "A4" | "LETTER";
+                athlete?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                paper: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+        };
+    };
+    pdf: {
+        parameters: {
+            query: {
+                language: "EN" | "DE";
+                size: "A4" | "LETTER";
+                athlete?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                paper: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    progress: {
+        parameters: {
+            query: {
+                language: "EN" | "DE";
+                size: "A4" | "LETTER";
+                athlete?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                paper: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

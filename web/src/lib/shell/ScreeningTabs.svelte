@@ -11,7 +11,8 @@
     | 'raters'
     | 'ranking'
     | 'groups'
-    | 'training';
+    | 'training'
+    | 'papers';
   let { screening, at }: { screening: string; at: Stop } = $props();
 
   const viewed: Stop[] = ['results', 'ranking', 'groups'];
@@ -25,6 +26,7 @@
     ['ranking', m.nav_ranking],
     ['groups', m.nav_groups],
     ['training', m.nav_training],
+    ['papers', m.nav_papers],
   ];
   const stops = $derived(session.viewer ? all.filter(([stop]) => viewed.includes(stop)) : all);
 </script>

@@ -170,7 +170,7 @@ public final class Client {
             HttpResponse<byte[]> response =
                     http.send(request.uri(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofByteArray());
             boolean json =
-                    response.headers().firstValue("Content-Type").orElse("").contains("json");
+                    response.headers().firstValue("Content-Type").orElse("").matches("application/(?!x-ndjson).*json.*");
             return new Answer(
                     response.statusCode(),
                     json && response.body().length > 0 ? JSON.readTree(response.body()) : null,

@@ -1,5 +1,6 @@
 package rangordnung.server.paper;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,6 +19,9 @@ import rangordnung.server.roster.Rosters;
 /** What athletes take home: each their own exercise, and nothing of anybody else, no grade and no rank. */
 record Cards(List<Card> cards) {
 
+    /** Cards that are set at once (house convention): a set of five hundred takes more memory than a server has. */
+    private static final int AT_ONCE = 10;
+
     /**
      * A card.
      *
@@ -31,9 +35,12 @@ record Cards(List<Card> cards) {
     /**
      * The exercise.
      *
-     * @param side  with which side to begin; one or none
-     * @param aids  what helps today
-     * @param weeks the dose of each week, where a block was planned
+     * @param side    with which side to begin; one or none
+     * @param steps   how it is set up, where that takes several; else one line says it
+     * @param aids    what helps today: one or none, the one for the focus
+     * @param planned whether there is a block
+     * @param weeks   of the block
+     * @param parts   of every session of it
      */
     record Work(
             String focus,
@@ -41,32 +48,44 @@ record Cards(List<Card> cards) {
             String exercise,
             String figure,
             String cue,
-            List<String> setUp,
-            String breathing,
-            List<Kit> kit,
             String dose,
             List<String> side,
-            boolean aided,
-            List<Aid> aids,
-            boolean grows,
-            List<Week> weeks) {}
+            List<String> steps,
+            List<String> line,
+            String breathing,
+            List<Named> kit,
+            List<Named> aids,
+            boolean planned,
+            List<String> weeks,
+            List<Part> parts) {}
 
-    record Aid(String name, String text) {}
+    /** Something with what is said of it. */
+    record Named(String name, String text) {}
 
-    record Kit(String name, String dimension) {}
+    /** @param doses of each week */
+    record Part(String exercise, List<String> doses) {}
 
-    record Week(int number, String dose) {}
-
-    /** @param only one athlete; all where empty */
-    static Cards of(Occasion occasion, Catalogue words, Figures figures, Optional<UUID> only) {
+    /**
+     * All cards, some at a time, by name.
+     *
+     * @param only one athlete; all where empty
+     */
+    static List<Cards> of(Occasion occasion, Catalogue words, Figures figures, Optional<UUID> only) {
         Map<UUID, Rosters.Member> members =
                 occasion.members().stream().collect(Collectors.toMap(Rosters.Member::id, Function.identity()));
-        Writer writer = new Writer(occasion, words, figures);
-        return new Cards(occasion.groups()
+        List<Groups.Member> all = occasion.groups()
                 .everybody()
                 .filter(m -> only.map(m.athlete()::equals).orElse(true) && members.containsKey(m.athlete()))
-                .map(writer::card)
-                .toList());
+                .sorted(Comparator.comparing(Groups.Member::name, words.order()))
+                .toList();
+        Writer writer = new Writer(occasion, words, figures);
+        return IntStream.range(0, (all.size() + AT_ONCE - 1) / AT_ONCE)
+                .mapToObj(i -> new Cards(all.stream()
+                        .skip((long) i * AT_ONCE)
+                        .limit(AT_ONCE)
+                        .map(writer::card)
+                        .toList()))
+                .toList();
     }
 
     /** Writes the cards of one screening. */
@@ -80,7 +99,8 @@ record Cards(List<Card> cards) {
                     "day",
                     words.day(occasion.groups().screening().heldOn()));
             List<String> again = occasion.block().stream()
-                    .map(b -> words.day(b.plan().block().retest().day()))
+                    .map(b -> b.plan().block().retest().day())
+                    .map(day -> words.say("paper_card_again", "day", words.day(day)))
                     .toList();
             boolean talk =
                     member.place().filter(p -> p.focus() == Focus.PROTECT).isPresent();
@@ -89,78 +109,76 @@ record Cards(List<Card> cards) {
         }
 
         private Optional<Work> work(Groups.Member member) {
-            Ladders ladders = occasion.ladders();
             Optional<Proposal.Placed> placed =
                     member.proposal() instanceof Proposal.Placed p ? Optional.of(p) : Optional.empty();
-            Optional<Block.Prescription> prescribed = occasion.block().flatMap(b -> b.plan().block().athletes().stream()
-                    .filter(a -> a.athlete().equals(member.athlete()))
-                    .findFirst());
             return member.place().flatMap(place -> place.rung()
                     .or(() -> placed.flatMap(Proposal.Placed::lasting).map(Proposal.Work::exercise))
-                    .flatMap(ladders::exercise)
-                    .map(exercise -> work(
-                            exercise,
-                            place.focus(),
-                            placed,
-                            prescribed.stream()
-                                    .flatMap(p -> p.work().stream())
-                                    .filter(w -> w.exercise().equals(exercise.id()))
-                                    .findFirst(),
-                            prescribed)));
+                    .flatMap(occasion.ladders()::exercise)
+                    .map(exercise -> work(exercise, place.focus(), placed, parts(member.athlete()))));
         }
 
-        private Work work(
-                Exercise exercise,
-                Focus focus,
-                Optional<Proposal.Placed> placed,
-                Optional<Block.Work> trained,
-                Optional<Block.Prescription> prescribed) {
+        private List<Part> parts(UUID athlete) {
+            return occasion.block().stream()
+                    .flatMap(b -> b.plan().block().athletes().stream())
+                    .filter(p -> p.athlete().equals(athlete))
+                    .flatMap(p -> p.work().stream())
+                    .flatMap(w -> part(w).stream())
+                    .toList();
+        }
+
+        private Optional<Part> part(Block.Work work) {
+            PlacementWords said = new PlacementWords(words, occasion.ladders());
+            return occasion.ladders()
+                    .exercise(work.exercise())
+                    .map(exercise -> new Part(
+                            words.say(exercise.name()),
+                            work.byWeek().stream()
+                                    .map(d -> said.dose(d, exercise))
+                                    .toList()));
+        }
+
+        private Work work(Exercise exercise, Focus focus, Optional<Proposal.Placed> placed, List<Part> parts) {
             PlacementWords said = new PlacementWords(words, occasion.ladders());
             Ladders.FocusDefinition definition =
                     occasion.ladders().definition(focus).orElseThrow();
-            List<Week> weeks = trained.map(w -> IntStream.range(0, w.byWeek().size())
-                            .mapToObj(i -> new Week(i + 1, said.dose(w.byWeek().get(i), exercise)))
-                            .toList())
-                    .orElse(List.of());
-            List<Aid> aids = placed.map(Proposal.Placed::aids).orElse(List.of()).stream()
-                    .map(a -> new Aid(
-                            said.aid(a),
-                            occasion.ladders()
-                                    .aid(a.aid())
-                                    .map(found -> words.say(found.text()))
-                                    .orElse("")))
-                    .toList();
+            List<String> setUp = exercise.setUp().stream().map(words::say).toList();
             String name = words.say(exercise.name());
             return new Work(
                     words.say(definition.name()),
                     words.say(definition.aim()),
                     name,
                     figures.of(exercise, words.say("paper_figure", "exercise", name)),
-                    prescribed
-                            .filter(p -> trained.isPresent() && !p.cues().isEmpty())
-                            .map(p -> words.say(p.cues().get(0).words()))
-                            .orElseGet(() -> words.say(exercise.cue())),
-                    exercise.setUp().stream().map(words::say).toList(),
+                    words.say(exercise.cue()),
+                    said.dose(exercise.dose()),
+                    placed.flatMap(Proposal.Placed::side).stream()
+                            .map(s -> words.say("part_first_side", "side", said.side(s)))
+                            .toList(),
+                    setUp.size() > 1 ? setUp : List.of(),
+                    setUp.size() > 1 ? List.of() : setUp,
                     words.say(exercise.breathing()),
                     exercise.kit().stream()
-                            .map(k -> new Kit(
+                            .map(k -> new Named(
                                     occasion.ladders()
                                             .item(k.item())
                                             .map(i -> words.say(i.name()))
                                             .orElse(k.item()),
                                     words.say(k.dimension())))
                             .toList(),
-                    said.dose(exercise.dose()),
-                    placed.flatMap(Proposal.Placed::side).stream()
-                            .map(s -> words.say(
-                                    "part_first_side",
-                                    "side",
-                                    words.say("side_" + s.name().toLowerCase(java.util.Locale.ROOT))))
+                    placed.map(Proposal.Placed::aids).orElse(List.of()).stream()
+                            .limit(1)
+                            .flatMap(given -> occasion
+                                    .ladders()
+                                    .aid(given.aid())
+                                    .map(aid -> new Named(said.aid(given), words.say(aid.text())))
+                                    .stream())
                             .toList(),
-                    !aids.isEmpty(),
-                    aids,
-                    !weeks.isEmpty(),
-                    weeks);
+                    !parts.isEmpty(),
+                    parts.stream()
+                            .limit(1)
+                            .flatMap(p -> IntStream.rangeClosed(1, p.doses().size())
+                                    .mapToObj(week -> words.say("paper_card_week", "number", week)))
+                            .toList(),
+                    parts);
         }
     }
 }

@@ -3,10 +3,12 @@ package rangordnung.server.paper;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.text.Collator;
 import java.text.NumberFormat;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.time.format.FormatStyle;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.Map;
 import rangordnung.core.protocol.Text;
@@ -86,9 +88,9 @@ final class Catalogue {
                 .stringValue();
     }
 
-    /** Whether a message is there: words of a value of an enumeration, say. */
-    boolean knows(String key) {
-        return words.containsKey(key);
+    /** How names are sorted. */
+    Comparator<Object> order() {
+        return Collator.getInstance(language.locale());
     }
 
     String day(LocalDate day) {

@@ -1,6 +1,11 @@
 package rangordnung.server.paper;
 
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.Base64;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.ContentDisposition;
@@ -41,8 +46,7 @@ class PaperController {
             @RequestParam PageSize size,
             @RequestParam Optional<UUID> athlete) {
         Paper kind = paper(paper);
-        byte[] bytes =
-                Press.pdf(papers.forPress(new Papers.Order(id, kind, language, size, athlete)), (done, of) -> {});
+        byte[] bytes = papers.pdf(new Papers.Order(id, kind, language, size, athlete), (done, of) -> {});
         return ResponseEntity.ok()
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
@@ -52,6 +56,35 @@ class PaperController {
                                 .toString())
                 .contentType(MediaType.APPLICATION_PDF)
                 .body(bytes);
+    }
+
+    /**
+     * The same PDF with how far it is, a JSON object a line: {@code {"done":1,"of":3}} after each part, then
+     * {@code {"pdf":"…"}} in Base64. Whoever closes the connection ends the work.
+     */
+    @GetMapping(path = "/api/screenings/{id}/papers/{paper}/progress", produces = MediaType.APPLICATION_NDJSON_VALUE)
+    void progress(
+            @PathVariable UUID id,
+            @PathVariable String paper,
+            @RequestParam Language language,
+            @RequestParam PageSize size,
+            @RequestParam Optional<UUID> athlete,
+            HttpServletResponse response)
+            throws IOException {
+        byte[] bytes = papers.pdf(new Papers.Order(id, paper(paper), language, size, athlete), (done, of) -> {
+            try {
+                line(response, "{\"done\":%d,\"of\":%d}".formatted(done, of));
+            } catch (IOException gone) {
+                throw new UncheckedIOException(gone);
+            }
+        });
+        line(response, "{\"pdf\":\"" + Base64.getEncoder().encodeToString(bytes) + "\"}");
+    }
+
+    private static void line(HttpServletResponse response, String json) throws IOException {
+        response.setContentType(MediaType.APPLICATION_NDJSON_VALUE);
+        response.getOutputStream().write((json + "\n").getBytes(StandardCharsets.UTF_8));
+        response.flushBuffer();
     }
 
     private static Paper paper(String address) {

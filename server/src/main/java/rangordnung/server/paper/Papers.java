@@ -1,12 +1,12 @@
 package rangordnung.server.paper;
 
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 import rangordnung.server.groups.Formations;
 import rangordnung.server.groups.Groups;
 import rangordnung.server.platform.Problem;
@@ -15,9 +15,8 @@ import rangordnung.server.roster.Rosters;
 import rangordnung.server.training.Blocks;
 import tools.jackson.databind.ObjectMapper;
 
-/** Sets the papers of a screening, as a page for the browser or ready for the press. */
+/** Sets the papers of a screening, as a page for the browser or as PDF; no connection is held while the press runs. */
 @Service
-@Transactional(readOnly = true)
 class Papers {
 
     private final Groups groups;
@@ -59,16 +58,22 @@ class Papers {
         return set(order, templates::forBrowser);
     }
 
-    /** Ready to be pressed. */
-    String forPress(Order order) {
-        return set(order, templates::forPress);
+    /** As PDF. */
+    byte[] pdf(Order order, Press.Progress progress) {
+        return set(
+                order,
+                (template, models, words, title, size) -> Press.pdf(
+                        models.stream()
+                                .map(m -> templates.forPress(template, m, words, title, size))
+                                .toList(),
+                        progress));
     }
 
-    private interface Setting {
-        String set(String template, Object model, Catalogue words, String title, PageSize size);
+    private interface Setting<T> {
+        T set(String template, List<?> models, Catalogue words, String title, PageSize size);
     }
 
-    private String set(Order order, Setting setting) {
+    private <T> T set(Order order, Setting<T> setting) {
         Catalogue words = Objects.requireNonNull(catalogues.get(order.language()));
         Occasion occasion = occasion(order.screening());
         order.athlete()
@@ -78,15 +83,16 @@ class Papers {
                 });
         return setting.set(
                 order.paper().address(),
-                model(order, occasion, words),
+                models(order, occasion, words),
                 words,
                 title(order, occasion, words),
                 order.size());
     }
 
-    private Object model(Order order, Occasion occasion, Catalogue words) {
+    /** What is set one after the other. */
+    private List<?> models(Order order, Occasion occasion, Catalogue words) {
         return switch (order.paper()) {
-            case WALL_LIST -> WallList.of(occasion, words);
+            case WALL_LIST -> List.of(WallList.of(occasion, words));
             case CARDS -> Cards.of(occasion, words, figures, order.athlete());
         };
     }

@@ -2,6 +2,7 @@ package rangordnung.server.paper;
 
 import java.util.Optional;
 import java.util.stream.Collectors;
+import rangordnung.core.body.Side;
 import rangordnung.core.ladder.Exercise;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.placement.Proposal;
@@ -17,12 +18,14 @@ record PlacementWords(Catalogue words, Ladders ladders) {
                 .orElse("");
     }
 
+    String side(Side side) {
+        return words.say(side == Side.LEFT ? "side_left" : "side_right");
+    }
+
     /** An aid with the sides that it is given on, and its size. */
     String aid(Proposal.GivenAid given) {
         String name = ladders.aid(given.aid()).map(a -> words.say(a.name())).orElse(given.aid());
-        String sides = given.sides().stream()
-                .map(s -> words.say("side_" + s.name().toLowerCase(java.util.Locale.ROOT)))
-                .collect(Collectors.joining(", "));
+        String sides = given.sides().stream().map(this::side).collect(Collectors.joining(", "));
         return name + (sides.isEmpty() ? "" : " (" + sides + ")") + sized(given.size());
     }
 

@@ -1,18 +1,19 @@
 package rangordnung.server.paper;
 
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
-import com.openhtmltopdf.pdfboxout.PDFCreationListener;
-import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.atomic.AtomicInteger;
-import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.multipdf.PDFMergerUtility;
+import org.apache.pdfbox.pdmodel.PDDocument;
 
-/** Makes tagged PDF of a page: with a text layer, its faces in it, and nothing fetched from anywhere. */
+/** Makes tagged PDF of pages: with a text layer, its faces in it, and nothing fetched from anywhere. */
 final class Press {
 
     /** A face of {@code static/paper}; a letter that one lacks is taken from the next. */
@@ -28,26 +29,36 @@ final class Press {
             new Face("rest-400", "Rest", 400),
             new Face("rest-700", "Rest", 700));
 
-    /** Hears of each page that was set. */
+    static {
+        XRLog.setLoggingEnabled(false);
+    }
+
+    /** Hears how far the work is. */
     @FunctionalInterface
     interface Progress {
 
-        void page(int done, int of);
+        void done(int parts, int of);
     }
 
     private Press() {}
 
     /**
-     * Sets a page.
+     * One file of pages that are set one after the other.
      *
-     * @param html     well formed, with its style in it
-     * @param progress hears of each sheet; what it throws ends the work
+     * @param pages    each well formed, with its style in it
+     * @param progress hears of each; what it throws ends the work
      */
-    static byte[] pdf(String html, Progress progress) {
-        XRLog.setLoggingEnabled(false);
+    static byte[] pdf(List<String> pages, Progress progress) {
+        List<byte[]> parts = new ArrayList<>();
+        for (String page : pages) {
+            parts.add(pdf(page));
+            progress.done(parts.size(), pages.size());
+        }
+        return parts.size() == 1 ? parts.get(0) : together(parts);
+    }
+
+    private static byte[] pdf(String html) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        AtomicInteger sheets = new AtomicInteger();
-        AtomicInteger done = new AtomicInteger();
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.usePdfUaAccessibility(true);
         builder.useSVGDrawer(new BatikSVGDrawer());
@@ -60,31 +71,28 @@ final class Press {
                     true);
         }
         builder.useUriResolver((base, uri) -> null);
-        builder.usePageSupplier((document, width, height, number, shadow) -> {
-            PDPage page = new PDPage(new org.apache.pdfbox.pdmodel.common.PDRectangle(width, height));
-            document.addPage(page);
-            progress.page(done.incrementAndGet(), Math.max(sheets.get(), done.get()));
-            return page;
-        });
         builder.withHtmlContent(html, null);
         builder.toStream(out);
-        try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
-            renderer.setListener(new PDFCreationListener() {
-                @Override
-                public void preOpen(PdfBoxRenderer r) {}
-
-                @Override
-                public void preWrite(PdfBoxRenderer r, int pages) {
-                    sheets.set(pages);
-                }
-
-                @Override
-                public void onClose(PdfBoxRenderer r) {}
-            });
-            renderer.layout();
-            renderer.createPDF();
+        try {
+            builder.run();
         } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    private static byte[] together(List<byte[]> parts) {
+        PDFMergerUtility merger = new PDFMergerUtility();
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (PDDocument whole = Loader.loadPDF(parts.get(0))) {
+            for (byte[] part : parts.subList(1, parts.size())) {
+                try (PDDocument next = Loader.loadPDF(part)) {
+                    merger.appendDocument(whole, next);
+                }
+            }
+            whole.save(out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
         return out.toByteArray();
     }

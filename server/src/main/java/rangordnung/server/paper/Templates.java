@@ -25,11 +25,11 @@ final class Templates {
     private final Map<String, Template> compiled = new ConcurrentHashMap<>();
 
     /** As a page that a browser shows and prints. */
-    String forBrowser(String template, Object model, Catalogue words, String title, PageSize size) {
+    String forBrowser(String template, List<?> models, Catalogue words, String title, PageSize size) {
         List<String> styles = Stream.of(FACES, "paper", size.sheet())
                 .map(s -> "/paper/" + s + ".css")
                 .toList();
-        return page(template, model, words, title, Map.of("styles", styles, "css", ""));
+        return page(template, models, words, title, Map.of("styles", styles, "inked", false, "css", ""));
     }
 
     /** As it is set in PDF: with everything in it. */
@@ -37,14 +37,14 @@ final class Templates {
         String css = Stream.of("paper", size.sheet())
                 .map(s -> text("/static/paper/" + s + ".css"))
                 .collect(Collectors.joining("\n"));
-        return page(template, model, words, title, Map.of("styles", List.of(), "css", css));
+        return page(template, List.of(model), words, title, Map.of("styles", List.of(), "inked", true, "css", css));
     }
 
-    private String page(String template, Object model, Catalogue words, String title, Map<String, ?> how) {
+    private String page(String template, List<?> models, Catalogue words, String title, Map<String, ?> how) {
         Map<String, Object> page = new HashMap<>(how);
         page.put("title", title);
         page.put("language", words.language().code());
-        page.put("content", template(template).execute(Map.of("it", model, "w", words.plain())));
+        page.put("content", template(template).execute(Map.of("it", models, "w", words.plain())));
         return template("page").execute(Map.of("it", page));
     }
 

@@ -42,7 +42,7 @@ record WallList(String roster, String day, List<Row> rows, boolean anybodyAsks, 
         List<String> ask = occasion.members().stream()
                 .map(m -> Objects.requireNonNull(names.get(m.id())))
                 .filter(n -> !grouped.contains(n))
-                .sorted()
+                .sorted(words.order())
                 .toList();
         return new WallList(
                 occasion.roster(),
@@ -87,6 +87,9 @@ record WallList(String roster, String day, List<Row> rows, boolean anybodyAsks, 
         return new Group(
                 words.say("paper_group", "number", before + 1),
                 where,
-                members.map(names::get).filter(Objects::nonNull).sorted().toList());
+                members.map(names::get)
+                        .filter(Objects::nonNull)
+                        .sorted(words.order())
+                        .toList());
     }
 }

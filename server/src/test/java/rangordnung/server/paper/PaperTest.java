@@ -4,9 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -49,7 +52,11 @@ class PaperTest extends ServerTest {
     }
 
     private static Read read(Client.Answer answer) throws IOException {
-        try (PDDocument document = Loader.loadPDF(answer.ok().bytes())) {
+        return read(answer.ok().bytes());
+    }
+
+    private static Read read(byte[] pdf) throws IOException {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
             List<String> sheets = new ArrayList<>();
             for (int page = 1; page <= document.getNumberOfPages(); page++) {
                 PDFTextStripper text = new PDFTextStripper();
@@ -137,7 +144,7 @@ class PaperTest extends ServerTest {
     void the_page_for_the_browser_says_the_same_under_the_policy_of_all_pages(String paper) throws IOException {
         Client.Answer page =
                 lead.get("/api/screenings/" + hall.screening() + "/papers/" + paper + "?language=EN&size=A4");
-        String html = new String(page.ok().bytes(), java.nio.charset.StandardCharsets.UTF_8);
+        String html = new String(page.ok().bytes(), StandardCharsets.UTF_8);
         assertThat(html).doesNotContain("style=\"").contains("/paper/a4.css");
         String said = html.replaceAll("(?s)<head>.*</head>|<[^>]+>", " ").replaceAll("\\s+", " ");
         for (String sheet : read(pdf(paper, "language=EN&size=A4")).sheets()) {
@@ -146,6 +153,28 @@ class PaperTest extends ServerTest {
                     .contains(sheet.replaceAll("\\b\\d+\\. ", "")
                             .replace("- ", "-")
                             .split(" "));
+        }
+    }
+
+    /** Twelve are more than are set at once. */
+    @Test
+    void many_cards_are_one_file_that_says_how_far_it_is() throws IOException {
+        String[] names = IntStream.rangeClosed(1, 12)
+                .mapToObj(i -> "Kind%02d Eins".formatted(i))
+                .toArray(String[]::new);
+        hall = hall(lead, 1, names);
+        String[] lines = new String(
+                        lead.get("/api/screenings/" + hall.screening() + "/papers/cards/progress?language=DE&size=A4")
+                                .ok()
+                                .bytes(),
+                        StandardCharsets.UTF_8)
+                .split("\n");
+        assertThat(lines).hasSize(3).startsWith("{\"done\":1,\"of\":2}", "{\"done\":2,\"of\":2}");
+        Read whole = read(Base64.getDecoder().decode(lines[2].replaceAll(".*:\"|\"}", "")));
+        assertThat(whole.tagged()).isTrue();
+        assertThat(whole.sheets()).hasSize(12);
+        for (int i = 0; i < names.length; i++) {
+            assertThat(whole.sheets().get(i)).contains(names[i]);
         }
     }
 

@@ -1,0 +1,120 @@
+<script lang="ts">
+  import { api, ask } from '../../lib/api/client';
+  import { m } from '../../lib/paraglide/messages';
+  import { getLocale } from '../../lib/paraglide/runtime';
+  import Loaded from '../../lib/shell/Loaded.svelte';
+  import Page from '../../lib/shell/Page.svelte';
+  import { Resource } from '../../lib/shell/resource.svelte';
+  import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
+  import { trouble } from '../../lib/words/trouble';
+  import { pressed, type Far } from './press';
+
+  let { params }: { params: { id: string } } = $props();
+
+  const groups = Resource.at(
+    () => params.id,
+    () => ask(api.GET('/api/screenings/{id}/groups', { params: { path: { id: params.id } } })),
+  );
+
+  const SHEET = 'paper-sheet';
+  let language = $state(getLocale().toUpperCase());
+  let sheet = $state(localStorage.getItem(SHEET) ?? 'A4');
+  $effect(() => localStorage.setItem(SHEET, sheet));
+
+  const papers = [
+    { paper: 'wall-list', name: m.paper_wall_list, text: m.paper_wall_list_text },
+    { paper: 'cards', name: m.paper_cards, text: m.paper_cards_text },
+  ];
+
+  const address = (paper: string, form = '') =>
+    `/api/screenings/${params.id}/papers/${paper}${form}?${new URLSearchParams({ language, size: sheet })}`;
+
+  let working = $state('');
+  let far = $state<Far | null>(null);
+  let error = $state.raw<unknown>(null);
+  let stop: AbortController | null = null;
+
+  async function pdf(paper: string) {
+    stop = new AbortController();
+    working = paper;
+    far = null;
+    error = null;
+    try {
+      const file = await pressed(address(paper, '/progress'), (f) => (far = f), stop.signal);
+      const link = document.createElement('a');
+      link.href = URL.createObjectURL(file);
+      link.download = `${paper}.pdf`;
+      link.click();
+      setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+    } catch (e) {
+      if (!stop.signal.aborted) error = e;
+    }
+    working = '';
+  }
+</script>
+
+<Page title={m.nav_papers()} above={groups.data?.screening.name ?? ''}>
+  <ScreeningTabs screening={params.id} at="papers" />
+  <p class="max-w-prose">{m.papers_text()}</p>
+  <div class="mt-4 flex flex-wrap gap-4">
+    <label class="grid gap-1 font-bold"
+      >{m.language()}<select class="select h-12 w-44" bind:value={language}>
+        <option value="EN">English</option>
+        <option value="DE">Deutsch</option>
+      </select></label
+    >
+    <label class="grid gap-1 font-bold"
+      >{m.papers_sheet()}<select class="select h-12 w-44" bind:value={sheet}>
+        <option value="A4">A4</option>
+        <option value="LETTER">Letter</option>
+      </select></label
+    >
+  </div>
+  {#if error}<p class="mt-4 max-w-prose border-l-4 border-error pl-3 font-bold" role="alert">
+      {trouble(error)}
+    </p>{/if}
+  <Loaded resource={groups}>
+    <ul class="floor-line mt-6">
+      {#each papers as { paper, name, text } (paper)}
+        <li
+          class="flex flex-wrap items-center justify-between gap-x-8 gap-y-3 border-b border-base-300 py-4"
+        >
+          <div class="max-w-prose flex-1 basis-80">
+            <h2>{name()}</h2>
+            <p class="quiet">{text()}</p>
+          </div>
+          {#if working === paper}
+            <div class="flex items-center gap-3" role="status">
+              <progress
+                class="progress w-40"
+                value={far ? far.done : undefined}
+                max={far?.of ?? 1}
+                aria-label={m.papers_working()}
+              ></progress>
+              <button class="btn-soft-line btn h-12" onclick={() => stop?.abort()}
+                >{m.cancel()}</button
+              >
+            </div>
+          {:else}
+            <div class="flex gap-2">
+              <a
+                class="btn-soft-line btn h-12"
+                href={address(paper)}
+                target="_blank"
+                rel="noopener"
+                aria-label="{m.papers_view()}: {name()}">{m.papers_view()}</a
+              >
+              <button
+                class="btn h-12 btn-primary"
+                disabled={!!working}
+                aria-label="PDF: {name()}"
+                onclick={() => pdf(paper)}>PDF</button
+              >
+            </div>
+          {/if}
+        </li>
+      {/each}
+    </ul>
+    <p class="quiet mt-4 text-sm">{m.safety_line()}</p>
+  </Loaded>
+</Page>
