@@ -24,6 +24,7 @@
   const papers = [
     { paper: 'wall-list', name: m.paper_wall_list, text: m.paper_wall_list_text },
     { paper: 'cards', name: m.paper_cards, text: m.paper_cards_text },
+    { paper: 'letters', name: m.paper_letters, text: m.paper_letters_text },
   ];
 
   const address = (paper: string, form = '') =>
@@ -115,6 +116,5 @@
         </li>
       {/each}
     </ul>
-    <p class="quiet mt-4 text-sm">{m.safety_line()}</p>
   </Loaded>
 </Page>

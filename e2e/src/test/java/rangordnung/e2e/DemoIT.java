@@ -97,6 +97,7 @@ class DemoIT extends ScreenTest {
         screens.put("forming", "/screening/" + season + "/forming");
         screens.put("short", "/screening/" + season + "/next");
         screens.put("training", "/screening/" + season + "/training");
+        screens.put("papers", "/screening/" + season + "/papers");
         screens.put("session", "/block/" + block + "/session/2");
         screens.put("ranking-500", "/screening/" + club + "/ranking");
         return screens;

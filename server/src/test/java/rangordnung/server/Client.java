@@ -169,8 +169,10 @@ public final class Client {
         try {
             HttpResponse<byte[]> response =
                     http.send(request.uri(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofByteArray());
-            boolean json =
-                    response.headers().firstValue("Content-Type").orElse("").matches("application/(?!x-ndjson).*json.*");
+            boolean json = response.headers()
+                    .firstValue("Content-Type")
+                    .orElse("")
+                    .matches("application/(?!x-ndjson).*json.*");
             return new Answer(
                     response.statusCode(),
                     json && response.body().length > 0 ? JSON.readTree(response.body()) : null,

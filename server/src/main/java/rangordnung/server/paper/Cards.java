@@ -1,8 +1,10 @@
 package rangordnung.server.paper;
 
+import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
@@ -16,21 +18,34 @@ import rangordnung.core.training.Block;
 import rangordnung.server.groups.Groups;
 import rangordnung.server.roster.Rosters;
 
-/** What athletes take home: each their own exercise, and nothing of anybody else, no grade and no rank. */
+/** What athletes and guardians get: each their own exercise, and nothing of anybody else, no grade and no rank. */
 record Cards(List<Card> cards) {
 
     /** Cards that are set at once (house convention): a set of five hundred takes more memory than a server has. */
     private static final int AT_ONCE = 10;
 
+    /** From this age on somebody is written to themselves (age of majority in most countries; local law comes first). */
+    private static final int OF_AGE = 18;
+
     /**
-     * A card.
+     * A card, or a letter.
      *
+     * @param greeting to guardians, or to whoever is of age; of whom that is not known, to guardians
+     * @param done  what took place, and when
      * @param talk  held back: first somebody talks to them
      * @param open  too little was seen to choose an exercise
      * @param work  what they do; one or none
      * @param again when they are looked at again; one or none
      */
-    record Card(String name, String about, boolean talk, boolean open, List<Work> work, List<String> again) {}
+    record Card(
+            String name,
+            String about,
+            String greeting,
+            String done,
+            boolean talk,
+            boolean open,
+            List<Work> work,
+            List<String> again) {}
 
     /**
      * The exercise.
@@ -83,7 +98,7 @@ record Cards(List<Card> cards) {
                 .mapToObj(i -> new Cards(all.stream()
                         .skip((long) i * AT_ONCE)
                         .limit(AT_ONCE)
-                        .map(writer::card)
+                        .map(m -> writer.card(m, Objects.requireNonNull(members.get(m.athlete()))))
                         .toList()))
                 .toList();
     }
@@ -91,21 +106,28 @@ record Cards(List<Card> cards) {
     /** Writes the cards of one screening. */
     private record Writer(Occasion occasion, Catalogue words, Figures figures) {
 
-        Card card(Groups.Member member) {
-            String about = words.say(
-                    "paper_card_about",
-                    "roster",
-                    occasion.roster(),
-                    "day",
-                    words.day(occasion.groups().screening().heldOn()));
+        Card card(Groups.Member member, Rosters.Member person) {
+            LocalDate held = occasion.groups().screening().heldOn();
+            boolean adult = person.birthDate()
+                    .filter(born -> !born.plusYears(OF_AGE).isAfter(held))
+                    .isPresent();
+            String day = words.day(held);
             List<String> again = occasion.block().stream()
                     .map(b -> b.plan().block().retest().day())
-                    .map(day -> words.say("paper_card_again", "day", words.day(day)))
+                    .map(next -> words.say("paper_card_again", "day", words.day(next)))
                     .toList();
             boolean talk =
                     member.place().filter(p -> p.focus() == Focus.PROTECT).isPresent();
             List<Work> work = talk ? List.of() : work(member).stream().toList();
-            return new Card(member.name(), about, talk, !talk && work.isEmpty(), work, again);
+            return new Card(
+                    member.name(),
+                    words.say("paper_card_about", "roster", occasion.roster(), "day", day),
+                    words.say(adult ? "paper_letter_adult" : "paper_letter_guardians", "name", member.name()),
+                    words.say("paper_letter_done", "day", day),
+                    talk,
+                    !talk && work.isEmpty(),
+                    work,
+                    again);
         }
 
         private Optional<Work> work(Groups.Member member) {

@@ -3,7 +3,8 @@ package rangordnung.server.paper;
 /** Kinds of paper, by the name in their address. */
 enum Paper {
     WALL_LIST("wall-list"),
-    CARDS("cards");
+    CARDS("cards"),
+    LETTERS("letters");
 
     private final String address;
 

@@ -93,7 +93,7 @@ class Papers {
     private List<?> models(Order order, Occasion occasion, Catalogue words) {
         return switch (order.paper()) {
             case WALL_LIST -> List.of(WallList.of(occasion, words));
-            case CARDS -> Cards.of(occasion, words, figures, order.athlete());
+            case CARDS, LETTERS -> Cards.of(occasion, words, figures, order.athlete());
         };
     }
 
@@ -102,6 +102,7 @@ class Papers {
                         switch (order.paper()) {
                             case WALL_LIST -> "paper_wall_list";
                             case CARDS -> "paper_cards";
+                            case LETTERS -> "paper_letters";
                         })
                 + " · " + occasion.roster() + " · "
                 + occasion.groups().screening().name();

@@ -26,7 +26,7 @@ final class Templates {
 
     /** As a page that a browser shows and prints. */
     String forBrowser(String template, List<?> models, Catalogue words, String title, PageSize size) {
-        List<String> styles = Stream.of(FACES, "paper", size.sheet())
+        List<String> styles = Stream.of("paper", size.sheet(), FACES)
                 .map(s -> "/paper/" + s + ".css")
                 .toList();
         return page(template, models, words, title, Map.of("styles", styles, "inked", false, "css", ""));

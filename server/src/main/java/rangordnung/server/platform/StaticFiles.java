@@ -32,6 +32,9 @@ class StaticFiles implements WebMvcConfigurer {
                 .setCacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePublic())
                 .resourceChain(true)
                 .addResolver(new EncodedResourceResolver());
+        registry.addResourceHandler("/paper/*")
+                .addResourceLocations("classpath:/static/paper/")
+                .setCacheControl(CacheControl.noCache());
         registry.addResourceHandler(
                         "/index.html",
                         "/icon.svg",

@@ -126,6 +126,29 @@ class PaperTest extends ServerTest {
                 .satisfies(c -> assertThat(c).contains("Ada Grün", "Deine Übung", "Hör auf, wenn etwas wehtut"));
     }
 
+    @Test
+    void a_letter_goes_to_guardians_until_somebody_is_of_age() throws IOException {
+        jdbc.sql("update athlete set birth_date = '1990-05-01' where id = cast(:id as uuid)")
+                .param("id", hall.athletes().get(1))
+                .update();
+        List<String> letters = read(pdf("letters", "language=EN&size=A4")).sheets();
+        assertThat(letters).hasSize(4);
+        assertThat(letters)
+                .filteredOn(l -> l.contains("guardians of Ada Grün"))
+                .singleElement()
+                .satisfies(l -> assertThat(l)
+                        .contains("no medical examination", "9 November 2026", "Split squat hold", "have it erased")
+                        .doesNotContainIgnoringCase("Gräf", "Bo ", "severe", "rank", "index"));
+        assertThat(letters).filteredOn(l -> l.contains("Dear Ada Gräf")).hasSize(1);
+        assertThat(letters)
+                .filteredOn(l -> l.contains("Bo Żółć"))
+                .singleElement()
+                .satisfies(l -> assertThat(l)
+                        .as("what came up is said in person")
+                        .contains("we would like to talk with you")
+                        .doesNotContainIgnoringCase("pain", "hurt", "knee"));
+    }
+
     /** Sheets in points: ISO 216 for A4, 8.5 by 11 inches for Letter. */
     @ParameterizedTest
     @CsvSource({"A4, EN, 595.3, 841.9", "LETTER, DE, 612, 792"})
@@ -140,12 +163,15 @@ class PaperTest extends ServerTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"wall-list", "cards"})
+    @ValueSource(strings = {"wall-list", "cards", "letters"})
     void the_page_for_the_browser_says_the_same_under_the_policy_of_all_pages(String paper) throws IOException {
         Client.Answer page =
                 lead.get("/api/screenings/" + hall.screening() + "/papers/" + paper + "?language=EN&size=A4");
         String html = new String(page.ok().bytes(), StandardCharsets.UTF_8);
         assertThat(html).doesNotContain("style=\"").contains("/paper/a4.css");
+        for (String part : List.of("a4.css", "paper.css", "faces.css", "text-400.ttf")) {
+            assertThat(lead.get("/paper/" + part).status()).as(part).isEqualTo(200);
+        }
         String said = html.replaceAll("(?s)<head>.*</head>|<[^>]+>", " ").replaceAll("\\s+", " ");
         for (String sheet : read(pdf(paper, "language=EN&size=A4")).sheets()) {
             assertThat(said.split(" "))
