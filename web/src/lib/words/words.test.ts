@@ -23,12 +23,19 @@ describe('the words of both languages', () => {
       expect([name, blanks(de[name])]).toEqual([name, blanks(en[name])]);
   });
 
-  it('are all used', () => {
-    const files = readdirSync('src', { recursive: true, encoding: 'utf8' })
-      .filter((f) => /\.(svelte|ts)$/.test(f) && !f.includes('paraglide'))
-      .map((f) => readFileSync(`src/${f}`, 'utf8'))
-      .join('\n');
-    const used = new Set(files.match(/(?<=\bm\.)\w+/g));
+  it('are all used, on screens or on paper', () => {
+    const files = (folder: string, kind: RegExp) =>
+      readdirSync(folder, { recursive: true, encoding: 'utf8' })
+        .filter((f) => kind.test(f) && !f.includes('paraglide'))
+        .map((f) => readFileSync(`${folder}/${f}`, 'utf8'))
+        .join('\n');
+    const server = '../server/src/main';
+    const used = new Set([
+      ...(files('src', /\.(svelte|ts)$/).match(/(?<=\bm\.)\w+/g) ?? []),
+      ...(files(`${server}/resources/paper`, /\.html$/).match(/(?<=\{w\.)\w+/g) ?? []),
+      ...(files(`${server}/java/rangordnung/server/paper`, /\.java$/).match(/(?<=")\w+(?=")/g) ??
+        []),
+    ]);
     expect(Object.keys(en).filter((k) => k !== '$schema' && !used.has(k))).toEqual([]);
   });
 

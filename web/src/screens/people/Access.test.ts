@@ -25,10 +25,13 @@ describe('the access log', () => {
     await user.click(screen.getByRole('button', { name: 'Older' }));
     await vi.waitFor(() => expect(sent.at(-1)?.query.get('page')).toBe('1'));
     await user.selectOptions(screen.getByRole('combobox', { name: 'By' }), 'Ines');
-    await vi.waitFor(() => {
-      expect(sent.at(-1)?.query.get('account')).toBe('a1');
-      expect(sent.at(-1)?.query.get('page')).toBe('0');
-    });
+    await vi.waitFor(
+      () => {
+        expect(sent.at(-1)?.query.get('account')).toBe('a1');
+        expect(sent.at(-1)?.query.get('page')).toBe('0');
+      },
+      { timeout: 10_000 },
+    );
     await rerender({ params: { athlete: 'ada' } });
     expect(await screen.findByText(/Only what concerns Ada Grün/)).toBeVisible();
     expect(sent.at(-1)?.query.get('athlete')).toBe('ada');

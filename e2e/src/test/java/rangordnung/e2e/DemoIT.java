@@ -213,6 +213,7 @@ class DemoIT extends ScreenTest {
                         "look-again",
                         "halls",
                         "session",
+                        "papers",
                         "schools"));
         screens.forEach((name, address) -> {
             show(page, address);

@@ -71,13 +71,18 @@ class PaperController {
             @RequestParam Optional<UUID> athlete,
             HttpServletResponse response)
             throws IOException {
-        byte[] bytes = papers.pdf(new Papers.Order(id, paper(paper), language, size, athlete), (done, of) -> {
-            try {
-                line(response, "{\"done\":%d,\"of\":%d}".formatted(done, of));
-            } catch (IOException gone) {
-                throw new UncheckedIOException(gone);
-            }
-        });
+        byte[] bytes;
+        try {
+            bytes = papers.pdf(new Papers.Order(id, paper(paper), language, size, athlete), (done, of) -> {
+                try {
+                    line(response, "{\"done\":%d,\"of\":%d}".formatted(done, of));
+                } catch (IOException gone) {
+                    throw new UncheckedIOException(gone);
+                }
+            });
+        } catch (UncheckedIOException gone) {
+            throw gone.getCause();
+        }
         line(response, "{\"pdf\":\"" + Base64.getEncoder().encodeToString(bytes) + "\"}");
     }
 

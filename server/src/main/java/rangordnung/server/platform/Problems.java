@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.apache.catalina.connector.ClientAbortException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -34,7 +35,8 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler(Exception.class)
     ResponseEntity<Object> any(Exception e, HttpServletRequest request) throws Exception {
         if (e instanceof org.springframework.security.access.AccessDeniedException
-                || e instanceof AsyncRequestNotUsableException) {
+                || e instanceof AsyncRequestNotUsableException
+                || e instanceof ClientAbortException) {
             throw e;
         }
         return answer(Answers.of(e, request));
