@@ -24,7 +24,7 @@ record Cards(List<Card> cards) {
     /** Cards that are set at once (house convention): a set of five hundred takes more memory than a server has. */
     private static final int AT_ONCE = 10;
 
-    /** From this age on somebody is written to themselves (age of majority in most countries; local law comes first). */
+    /** From this age on somebody is written to themselves in years (common practice, no source; local law comes first). */
     private static final int OF_AGE = 18;
 
     /**

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.springframework.web.util.HtmlUtils;
 import rangordnung.core.body.ArmPosition;
 import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
@@ -21,7 +22,10 @@ import rangordnung.core.motion.simulated.PoseRules;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
 
-/** The line-drawn person doing an exercise, seen from the left, where the hip is lowest; as SVG in one ink. */
+/**
+ * The line-drawn person doing an exercise, seen from the left, where the hip is lowest; as SVG in one ink. Posture, kit and widths
+ * are those of the same figure on the screen, in metres and degrees (house convention).
+ */
 final class Figures {
 
     /** Frames a second in which the lowest moment is looked for (house convention). */
@@ -132,6 +136,7 @@ final class Figures {
 
         String svg(String alternative) {
             boolean carries = needs("RACK", "WEIGHT");
+            String said = HtmlUtils.htmlEscape(alternative, "UTF-8");
             List<Spot> all = Stream.of(Side.values())
                     .flatMap(side -> LIMBS.stream().flatMap(List::stream).map(p -> spot(p, side)))
                     .toList();
@@ -145,8 +150,8 @@ final class Figures {
                     top,
                     right - left,
                     0.06 - top,
-                    alternative,
-                    alternative));
+                    said,
+                    said));
             line(svg, new Spot(left, 0.02), new Spot(right, 0.02), 0.012, "#777777");
             if (needs("CHAIR", "BOX") && exercise.figure() == Exercise.Figure.CHAIR) {
                 Spot hip = spot(Point.HIP, Side.LEFT);
@@ -185,7 +190,7 @@ final class Figures {
             return svg.append("</svg>").toString();
         }
 
-        /** A bar on the shoulder, or a weight at the chest, with the bent arms that hold it. */
+        /** A bar on the shoulder, or a weight at the chest, with the bent arms that hold it; metres from the shoulder (house convention). */
         private void carried(StringBuilder svg, boolean carries) {
             if (!carries) {
                 return;

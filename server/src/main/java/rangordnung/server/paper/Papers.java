@@ -98,12 +98,7 @@ class Papers {
     }
 
     private static String title(Order order, Occasion occasion, Catalogue words) {
-        return words.say(
-                        switch (order.paper()) {
-                            case WALL_LIST -> "paper_wall_list";
-                            case CARDS -> "paper_cards";
-                            case LETTERS -> "paper_letters";
-                        })
+        return words.say(order.paper().title())
                 + " · " + occasion.roster() + " · "
                 + occasion.groups().screening().name();
     }

@@ -1,9 +1,8 @@
 package rangordnung.server.paper;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -12,6 +11,7 @@ import java.util.stream.Stream;
 import rangordnung.core.ladder.Focus;
 import rangordnung.server.groups.Formations;
 import rangordnung.server.groups.Groups;
+import rangordnung.server.roster.Rosters;
 
 /**
  * What hangs on the wall: names and groups. A group has a number and a place and not the name of what it works on, since that
@@ -35,15 +35,18 @@ record WallList(String roster, String day, List<Row> rows, boolean anybodyAsks, 
                 .filter(m -> m.place().filter(p -> p.focus() != Focus.PROTECT).isPresent())
                 .map(Groups.Member::athlete)
                 .collect(Collectors.toSet());
-        List<Group> groups = occasion.formation()
-                .map(f -> formed(f, train, names, words))
-                .orElseGet(() -> proposed(occasion.groups(), names, words));
-        Set<String> grouped = groups.stream().flatMap(g -> g.names().stream()).collect(Collectors.toSet());
-        List<String> ask = occasion.members().stream()
-                .map(m -> Objects.requireNonNull(names.get(m.id())))
-                .filter(n -> !grouped.contains(n))
-                .sorted(words.order())
+        List<Chosen> chosen =
+                occasion.formation().map(f -> formed(f, train)).orElseGet(() -> proposed(occasion.groups()));
+        List<Group> groups = IntStream.range(0, chosen.size())
+                .filter(i -> !chosen.get(i).members().isEmpty())
+                .mapToObj(i -> new Group(
+                        words.say("paper_group", "number", i + 1),
+                        chosen.get(i).where(),
+                        sorted(chosen.get(i).members().stream(), names, words)))
                 .toList();
+        Set<UUID> grouped = chosen.stream().flatMap(c -> c.members().stream()).collect(Collectors.toSet());
+        List<String> ask = sorted(
+                occasion.members().stream().map(Rosters.Member::id).filter(id -> !grouped.contains(id)), names, words);
         return new WallList(
                 occasion.roster(),
                 words.day(occasion.groups().screening().heldOn()),
@@ -56,40 +59,32 @@ record WallList(String roster, String day, List<Row> rows, boolean anybodyAsks, 
                 ask);
     }
 
-    private static List<Group> formed(
-            Formations.FormationView formation, Set<UUID> train, Map<UUID, String> names, Catalogue words) {
-        List<Group> groups = new ArrayList<>();
-        for (Formations.FormedGroup group : formation.groups()) {
-            groups.add(group(
-                    groups.size(),
-                    Stream.concat(group.place().stream(), group.supervisor().stream())
-                            .collect(Collectors.joining(" · ")),
-                    group.members().stream().map(Formations.Seat::athlete).filter(train::contains),
-                    names,
-                    words));
-        }
-        return groups.stream().filter(g -> !g.names().isEmpty()).toList();
+    /** A group before it is written: a number may stay empty, so that all others keep theirs. */
+    private record Chosen(String where, List<UUID> members) {}
+
+    private static List<Chosen> formed(Formations.FormationView formation, Set<UUID> train) {
+        return formation.groups().stream()
+                .map(g -> new Chosen(
+                        Stream.concat(g.place().stream(), g.supervisor().stream())
+                                .collect(Collectors.joining(" · ")),
+                        g.members().stream()
+                                .map(Formations.Seat::athlete)
+                                .filter(train::contains)
+                                .toList()))
+                .toList();
     }
 
-    private static List<Group> proposed(Groups.GroupsView view, Map<UUID, String> names, Catalogue words) {
-        List<Group> groups = new ArrayList<>();
-        for (Groups.Group group : view.groups()) {
-            if (group.focus() != Focus.PROTECT && !group.members().isEmpty()) {
-                groups.add(
-                        group(groups.size(), "", group.members().stream().map(Groups.Member::athlete), names, words));
-            }
-        }
-        return groups;
+    private static List<Chosen> proposed(Groups.GroupsView view) {
+        return view.groups().stream()
+                .filter(g -> g.focus() != Focus.PROTECT && !g.members().isEmpty())
+                .map(g -> new Chosen(
+                        "", g.members().stream().map(Groups.Member::athlete).toList()))
+                .toList();
     }
 
-    private static Group group(
-            int before, String where, Stream<UUID> members, Map<UUID, String> names, Catalogue words) {
-        return new Group(
-                words.say("paper_group", "number", before + 1),
-                where,
-                members.map(names::get)
-                        .filter(Objects::nonNull)
-                        .sorted(words.order())
-                        .toList());
+    private static List<String> sorted(Stream<UUID> athletes, Map<UUID, String> names, Catalogue words) {
+        return athletes.flatMap(a -> Optional.ofNullable(names.get(a)).stream())
+                .sorted(words.order())
+                .toList();
     }
 }

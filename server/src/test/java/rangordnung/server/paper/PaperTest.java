@@ -98,6 +98,14 @@ class PaperTest extends ServerTest {
     }
 
     @Test
+    void who_bears_the_name_of_somebody_in_a_group_is_still_told_to_ask() throws IOException {
+        hall = hall(lead, 1, "Ada Grün", "Ada Grün");
+        squat(lead, hall.screening(), hall.athlete());
+        assertThat(read(pdf("wall-list", "language=EN&size=A4")).sheets().get(0))
+                .contains("Group 1 Ada Grün", "first Ada Grün");
+    }
+
+    @Test
     void a_card_says_what_its_athlete_does_and_nothing_of_anybody_else() throws IOException {
         List<String> cards = read(pdf("cards", "language=EN&size=A4")).sheets();
         List<String> names = List.of("Ada Grün", "Ada Gräf", "Bo Żółć", "Cem");
