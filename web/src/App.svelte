@@ -54,8 +54,10 @@
     '/screening/:id/station': station,
     '/screening/:id/station/:station': station,
     '/screening/:id/practice/:station?': practice,
+    '/screening/:id/typing/:sheet?': wrap({
+      asyncComponent: () => import('./screens/typing/Typing.svelte'),
+    }),
     '/screening/:id/plan': wrap({ asyncComponent: () => import('./screens/plan/Plan.svelte') }),
-    '/screening/:id/sheets': wrap({ asyncComponent: () => import('./screens/plan/Sheets.svelte') }),
     '/screening/:id/board': wrap({ asyncComponent: () => import('./screens/board/Board.svelte') }),
     '/screening/:id/again': wrap({ asyncComponent: () => import('./screens/again/Again.svelte') }),
     '/screening/:id/raters': wrap({

@@ -3640,7 +3640,7 @@ export interface components {
             months: number;
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-owner" | "owners-only" | "code-needed" | "wrong-code" | "factor-exists" | "factor-missing" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "leads-only" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-groups" | "unknown-session" | "unknown-exercise";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-owner" | "owners-only" | "code-needed" | "wrong-code" | "factor-exists" | "factor-missing" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "leads-only" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-block" | "no-groups" | "unknown-session" | "unknown-exercise";
         PromotionProposed: {
             /** @enum {string} */
             because: "OWNED_TWICE" | "MARKED_TWICE" | "NEW_PAIN" | "STOPPED" | "TOO_FEW_LOOKS" | "NOT_OWNED" | "SORE" | "TOP_OF_LADDER" | "BOUND";
@@ -6630,6 +6630,7 @@ export interface operations {
                 language: "EN" | "DE";
                 size: "A4" | "LETTER";
                 athlete?: string;
+                session?: number;
             };
             header?: never;
             path: {
@@ -6657,6 +6658,7 @@ export interface operations {
                 language: "EN" | "DE";
                 size: "A4" | "LETTER";
                 athlete?: string;
+                session?: number;
             };
             header?: never;
             path: {
@@ -6684,6 +6686,7 @@ export interface operations {
                 language: "EN" | "DE";
                 size: "A4" | "LETTER";
                 athlete?: string;
+                session?: number;
             };
             header?: never;
             path: {

@@ -2,7 +2,7 @@
   import { bottomOf, frameAt, sightOf } from '../motion/film';
   import FilmFigure from '../motion/FilmFigure.svelte';
   import { cellWord, type Grade } from '../words/judgement';
-  import { CLOSEUPS } from './closeups';
+  import { AMOUNT, CLOSEUPS } from './closeups';
   import type { Picture, Pictures } from './pictures';
 
   interface Props {
@@ -20,8 +20,7 @@
   }
   let { criterion, name, grade, pictures, picture, behind, time }: Props = $props();
 
-  /** How far from clean each grade is drawn, and seconds of one movement there and back (house convention). */
-  const AMOUNT: Record<Grade, number> = { NONE: 0, SLIGHT: 0.33, MARKED: 0.66, SEVERE: 1 };
+  /** Seconds of one movement there and back (house convention). */
   const ROUND = 2.5;
   const across = $derived(behind ? -1 : 1);
 

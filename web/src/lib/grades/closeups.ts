@@ -5,6 +5,9 @@ export interface Stroke {
   closed?: boolean;
 }
 
+/** How far from clean each grade is drawn (house convention). */
+export const AMOUNT = { NONE: 0, SLIGHT: 0.33, MARKED: 0.66, SEVERE: 1 };
+
 type Draw = (amount: number) => Stroke[];
 
 const between = (a: number, b: number, t: number) => a + (b - a) * t;

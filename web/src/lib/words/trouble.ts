@@ -198,6 +198,7 @@ const known: Record<Schemas['ProblemCode'], Words> = {
     never[s.details['because'] as keyof typeof never]?.() ?? m.trouble_place_missing(),
   'unknown-kit': m.trouble_unknown_kit,
   'athlete-twice': m.trouble_athlete_twice,
+  'no-block': m.trouble_no_block,
   'no-groups': m.trouble_no_groups,
   'unknown-session': m.trouble_unknown_session,
   'unknown-exercise': m.trouble_unknown_exercise,

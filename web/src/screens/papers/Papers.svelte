@@ -21,10 +21,31 @@
   let sheet = $state(localStorage.getItem(SHEET) ?? 'A4');
   $effect(() => localStorage.setItem(SHEET, sheet));
 
-  const papers = [
-    { paper: 'wall-list', name: m.paper_wall_list, text: m.paper_wall_list_text },
-    { paper: 'cards', name: m.paper_cards, text: m.paper_cards_text },
-    { paper: 'letters', name: m.paper_letters, text: m.paper_letters_text },
+  const sections = [
+    {
+      title: m.papers_hall,
+      papers: [
+        { paper: 'consents', name: m.paper_consents, text: m.paper_consents_text },
+        { paper: 'stations', name: m.paper_stations, text: m.paper_stations_text },
+        { paper: 'blanks', name: m.paper_blanks, text: m.paper_blanks_text },
+        { paper: 'grades', name: m.grades_title, text: m.paper_grades_text },
+      ],
+    },
+    {
+      title: m.papers_athletes,
+      papers: [
+        { paper: 'wall-list', name: m.paper_wall_list, text: m.paper_wall_list_text },
+        { paper: 'cards', name: m.paper_cards, text: m.paper_cards_text },
+        { paper: 'letters', name: m.paper_letters, text: m.paper_letters_text },
+      ],
+    },
+    {
+      title: m.papers_leads,
+      papers: [
+        { paper: 'sessions', name: m.paper_sessions, text: m.paper_sessions_text },
+        { paper: 'report', name: m.paper_report, text: m.paper_report_text },
+      ],
+    },
   ];
 
   const address = (paper: string, form = '') =>
@@ -75,46 +96,56 @@
       {trouble(error)}
     </p>{/if}
   <Loaded resource={groups}>
-    <ul class="floor-line mt-6">
-      {#each papers as { paper, name, text } (paper)}
-        <li
-          class="flex flex-wrap items-center justify-between gap-x-8 gap-y-3 border-b border-base-300 py-4"
-        >
-          <div class="max-w-prose flex-1 basis-80">
-            <h2>{name()}</h2>
-            <p class="quiet">{text()}</p>
-          </div>
-          {#if working === paper}
-            <div class="flex items-center gap-3" role="status">
-              <progress
-                class="progress w-40"
-                value={far ? far.done : undefined}
-                max={far?.of ?? 1}
-                aria-label={m.papers_working()}
-              ></progress>
-              <button class="btn-soft-line btn h-12" onclick={() => stop?.abort()}
-                >{m.cancel()}</button
-              >
-            </div>
-          {:else}
-            <div class="flex gap-2">
-              <a
-                class="btn-soft-line btn h-12"
-                href={address(paper)}
-                target="_blank"
-                rel="noopener"
-                aria-label="{m.papers_view()}: {name()}">{m.papers_view()}</a
-              >
-              <button
-                class="btn h-12 btn-primary"
-                disabled={!!working}
-                aria-label="PDF: {name()}"
-                onclick={() => pdf(paper)}>PDF</button
-              >
-            </div>
-          {/if}
-        </li>
-      {/each}
-    </ul>
+    {#each sections as section (section.title)}
+      <section class="floor-line mt-6 pt-3">
+        <h2>{section.title()}</h2>
+        <ul>
+          {#each section.papers as { paper, name, text } (paper)}
+            <li
+              class="flex flex-wrap items-center justify-between gap-x-8 gap-y-3 border-b border-base-300 py-4"
+            >
+              <div class="max-w-prose flex-1 basis-80">
+                <h3 class="text-lg font-bold">{name()}</h3>
+                <p class="quiet">{text()}</p>
+              </div>
+              {#if working === paper}
+                <div class="flex items-center gap-3" role="status">
+                  <progress
+                    class="progress w-40"
+                    value={far ? far.done : undefined}
+                    max={far?.of ?? 1}
+                    aria-label={m.papers_working()}
+                  ></progress>
+                  <button class="btn-soft-line btn h-12" onclick={() => stop?.abort()}
+                    >{m.cancel()}</button
+                  >
+                </div>
+              {:else}
+                <div class="flex gap-2">
+                  <a
+                    class="btn-soft-line btn h-12"
+                    href={address(paper)}
+                    target="_blank"
+                    rel="noopener"
+                    aria-label="{m.papers_view()}: {name()}">{m.papers_view()}</a
+                  >
+                  <button
+                    class="btn h-12 btn-primary"
+                    disabled={!!working}
+                    aria-label="PDF: {name()}"
+                    onclick={() => pdf(paper)}>PDF</button
+                  >
+                </div>
+              {/if}
+            </li>
+          {/each}
+        </ul>
+        {#if section.title === m.papers_hall}<p class="mt-4">
+            <a class="btn-soft-line btn h-12" href="#/screening/{params.id}/typing"
+              >{m.typing_title()}</a
+            >
+          </p>{/if}
+      </section>
+    {/each}
   </Loaded>
 </Page>

@@ -157,7 +157,7 @@
 </script>
 
 {#snippet actions()}
-  <a class="btn-soft-line btn" href="#/screening/{params.id}/sheets">{m.plan_print()}</a>
+  <a class="btn-soft-line btn" href="#/screening/{params.id}/papers">{m.plan_print()}</a>
   <button class="btn-soft-line btn" disabled={!passes} onclick={() => passes?.open()}
     >{m.passes()}</button
   >

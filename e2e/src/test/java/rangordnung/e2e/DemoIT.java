@@ -75,7 +75,6 @@ class DemoIT extends ScreenTest {
         screens.put("athlete", "/screening/" + lesson + "/athlete/" + athlete);
         screens.put("results-battery", "/screening/" + lesson + "/results");
         screens.put("plan", "/screening/" + lesson + "/plan");
-        screens.put("sheets", "/screening/" + lesson + "/sheets");
         screens.put("board", "/screening/" + lesson + "/board");
         screens.put("raters", "/screening/" + lesson + "/raters");
         screens.put("schools", "/screening/" + lesson + "/schools");

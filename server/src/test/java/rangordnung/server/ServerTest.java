@@ -2,6 +2,7 @@ package rangordnung.server;
 
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
@@ -99,6 +100,27 @@ public abstract class ServerTest {
                                     .formatted(UUID.randomUUID(), athlete, fact))
                     .ok();
         }
+    }
+
+    /** Four Mondays, with a match on a Tuesday. */
+    protected static final String SEASON =
+            "{\"start\":\"2026-11-30\",\"weeks\":4,\"slots\":[{\"day\":\"MONDAY\",\"from\":\"08:00:00\",\"to\":\"08:45:00\"}],"
+                    + "\"holidays\":[],\"matches\":[\"2026-12-08\"]}";
+
+    /** The block of a hall of clean athletes in one group, which works on load. */
+    protected static String block(Client lead, Hall hall) {
+        String path = "/api/screenings/" + hall.screening();
+        String members = hall.athletes().stream()
+                .map("{\"athlete\":\"%s\",\"rung\":\"bodyweight-squat\"}"::formatted)
+                .collect(Collectors.joining(","));
+        lead.post(
+                        path + "/formation",
+                        "{\"id\":\"%s\",\"wishes\":{\"groups\":1,\"smallest\":1,\"largest\":4,\"rungs\":1,\"together\":[],\"apart\":[],\"ages\":[]},\"groups\":[{\"offer\":{\"focus\":\"LOAD\",\"rungs\":[\"bodyweight-squat\"]},\"members\":[%s]}],\"reason\":\"Fits\"}"
+                                .formatted(UUID.randomUUID(), members))
+                .ok();
+        return lead.post(path + "/block", "{\"id\":\"%s\",\"season\":%s}".formatted(UUID.randomUUID(), SEASON))
+                .ok()
+                .text("/id");
     }
 
     /** A whole overhead squat in which only the given marks were made, written {@code knee-line LEFT MARKED} or {@code knee-line LEFT MARKED ASCENT}. */

@@ -10,7 +10,7 @@ import rangordnung.core.plan.Waves;
 
 /** Timetables are solved for once: the same plan has the same one. */
 @Component
-class Timetables {
+public class Timetables {
 
     /** Plans that are kept at once (house convention). */
     private static final int KEPT = 200;
@@ -21,7 +21,7 @@ class Timetables {
     private final LoadingCache<HallPlan, List<Planner.Saving>> savings =
             Caffeine.newBuilder().maximumSize(KEPT).build(plan -> Planner.savings(of(plan)));
 
-    Waves of(HallPlan plan) {
+    public Waves of(HallPlan plan) {
         return waves.get(plan);
     }
 

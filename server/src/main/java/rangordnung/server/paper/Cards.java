@@ -21,9 +21,6 @@ import rangordnung.server.roster.Rosters;
 /** What athletes and guardians get: each their own exercise, and nothing of anybody else, no grade and no rank. */
 record Cards(List<Card> cards) {
 
-    /** Cards that are set at once (house convention): a set of five hundred takes more memory than a server has. */
-    private static final int AT_ONCE = 10;
-
     /** From this age on somebody is written to themselves in years (common practice, no source; local law comes first). */
     private static final int OF_AGE = 18;
 
@@ -94,13 +91,16 @@ record Cards(List<Card> cards) {
                 .sorted(Comparator.comparing(Groups.Member::name, words.order()))
                 .toList();
         Writer writer = new Writer(occasion, words, figures);
-        return IntStream.range(0, (all.size() + AT_ONCE - 1) / AT_ONCE)
-                .mapToObj(i -> new Cards(all.stream()
-                        .skip((long) i * AT_ONCE)
-                        .limit(AT_ONCE)
+        return Chunks.of(
+                all,
+                some -> new Cards(some.stream()
                         .map(m -> writer.card(m, Objects.requireNonNull(members.get(m.athlete()))))
-                        .toList()))
-                .toList();
+                        .toList()));
+    }
+
+    /** Whether somebody is surely of age on a day. */
+    static boolean ofAge(Rosters.Member person, LocalDate on) {
+        return person.age(on).filter(years -> years >= OF_AGE).isPresent();
     }
 
     /** Writes the cards of one screening. */
@@ -108,9 +108,6 @@ record Cards(List<Card> cards) {
 
         Card card(Groups.Member member, Rosters.Member person) {
             LocalDate held = occasion.groups().screening().heldOn();
-            boolean adult = person.birthDate()
-                    .filter(born -> !born.plusYears(OF_AGE).isAfter(held))
-                    .isPresent();
             String day = words.day(held);
             List<String> again = occasion.block().stream()
                     .map(b -> b.plan().block().retest().day())
@@ -122,7 +119,10 @@ record Cards(List<Card> cards) {
             return new Card(
                     member.name(),
                     words.say("paper_card_about", "roster", occasion.roster(), "day", day),
-                    words.say(adult ? "paper_letter_adult" : "paper_letter_guardians", "name", member.name()),
+                    words.say(
+                            ofAge(person, held) ? "paper_letter_adult" : "paper_letter_guardians",
+                            "name",
+                            member.name()),
                     words.say("paper_letter_done", "day", day),
                     talk,
                     !talk && work.isEmpty(),

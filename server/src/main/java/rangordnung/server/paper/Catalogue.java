@@ -5,7 +5,9 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.text.Collator;
 import java.text.NumberFormat;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.FormatStyle;
 import java.util.Comparator;
@@ -97,6 +99,24 @@ final class Catalogue {
         return DateTimeFormatter.ofLocalizedDate(FormatStyle.LONG)
                 .withLocale(language.locale())
                 .format(day);
+    }
+
+    /** The day of a moment where the server stands. */
+    LocalDate localDay(Instant moment) {
+        return LocalDate.ofInstant(moment, ZoneId.systemDefault());
+    }
+
+    /** In the quotation marks of the language. */
+    String quoted(String text) {
+        return language == Language.DE ? "„" + text + "“" : "“" + text + "”";
+    }
+
+    /** With two decimals, for ratios and shares. */
+    String hundredths(double value) {
+        NumberFormat format = NumberFormat.getNumberInstance(language.locale());
+        format.setMinimumFractionDigits(2);
+        format.setMaximumFractionDigits(2);
+        return format.format(value);
     }
 
     /** With one decimal at most. */

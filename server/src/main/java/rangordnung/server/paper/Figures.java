@@ -2,10 +2,8 @@ package rangordnung.server.paper;
 
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
-import org.springframework.web.util.HtmlUtils;
 import rangordnung.core.body.ArmPosition;
 import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
@@ -43,8 +41,11 @@ final class Figures {
     private static final double REACH = 0.03;
     private static final double HEAD = 0.1;
     private static final double MARGIN = 0.15;
+    private static final double FLOOR = 0.06;
+    private static final double LIMB = 0.045;
+    private static final double THIN = 0.012;
 
-    private static final List<List<Point>> LIMBS = List.of(
+    static final List<List<Point>> LIMBS = List.of(
             List.of(Point.EAR, Point.SHOULDER),
             List.of(Point.SHOULDER, Point.ELBOW),
             List.of(Point.ELBOW, Point.WRIST),
@@ -54,9 +55,6 @@ final class Figures {
             List.of(Point.ANKLE, Point.HEEL),
             List.of(Point.HEEL, Point.SECOND_TOE),
             List.of(Point.ANKLE, Point.SECOND_TOE));
-
-    /** Where in the picture, in metres to the right and down. */
-    private record Spot(double x, double y) {}
 
     private final PoseRules poses;
     private final Map<Exercise.Figure, Motion> films = new EnumMap<>(Exercise.Figure.class);
@@ -125,9 +123,9 @@ final class Figures {
             return film.at(Landmark.of(Point.HIP, Side.LEFT), Axis.Z, at);
         }
 
-        private Spot spot(Point point, Side side) {
+        private Ink.Spot spot(Point point, Side side) {
             Landmark landmark = Landmark.of(point, side);
-            return new Spot(film.at(landmark, Axis.X, frame), -film.at(landmark, Axis.Z, frame));
+            return new Ink.Spot(film.at(landmark, Axis.X, frame), -film.at(landmark, Axis.Z, frame));
         }
 
         private boolean needs(String... items) {
@@ -136,100 +134,58 @@ final class Figures {
 
         String svg(String alternative) {
             boolean carries = needs("RACK", "WEIGHT");
-            String said = HtmlUtils.htmlEscape(alternative, "UTF-8");
-            List<Spot> all = Stream.of(Side.values())
+            List<Ink.Spot> all = Stream.of(Side.values())
                     .flatMap(side -> LIMBS.stream().flatMap(List::stream).map(p -> spot(p, side)))
                     .toList();
-            double left = all.stream().mapToDouble(Spot::x).min().orElseThrow() - MARGIN;
-            double right = all.stream().mapToDouble(Spot::x).max().orElseThrow() + MARGIN;
-            double top = all.stream().mapToDouble(Spot::y).min().orElseThrow() - MARGIN;
-            StringBuilder svg = new StringBuilder(String.format(
-                    Locale.ROOT,
-                    "<svg class=\"figure\" xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"%.3f %.3f %.3f %.3f\" role=\"img\" alt=\"%s\" aria-label=\"%s\">",
-                    left,
-                    top,
-                    right - left,
-                    0.06 - top,
-                    said,
-                    said));
-            line(svg, new Spot(left, 0.02), new Spot(right, 0.02), 0.012, "#777777");
+            double left = all.stream().mapToDouble(Ink.Spot::x).min().orElseThrow() - MARGIN;
+            double right = all.stream().mapToDouble(Ink.Spot::x).max().orElseThrow() + MARGIN;
+            double top = all.stream().mapToDouble(Ink.Spot::y).min().orElseThrow() - MARGIN;
+            Ink ink = new Ink("figure", left, top, right - left, FLOOR - top, alternative)
+                    .line(new Ink.Spot(left, 0.02), new Ink.Spot(right, 0.02), THIN, Ink.GREY);
             if (needs("CHAIR", "BOX") && exercise.figure() == Exercise.Figure.CHAIR) {
-                Spot hip = spot(Point.HIP, Side.LEFT);
+                Ink.Spot hip = spot(Point.HIP, Side.LEFT);
                 double seat = hip.y() + BUTTOCK;
-                svg.append(String.format(
-                        Locale.ROOT,
-                        "<rect x=\"%.3f\" y=\"%.3f\" width=\"%.3f\" height=\"%.3f\" fill=\"#e4e4e4\" stroke=\"#777777\" stroke-width=\"0.012\"/>",
-                        hip.x() - SEAT + BUTTOCK,
-                        seat,
-                        SEAT,
-                        -seat));
+                ink.block(new Ink.Spot(hip.x() - SEAT + BUTTOCK, seat), SEAT, -seat, THIN);
             }
             if (needs("UPRIGHT")) {
-                Spot wrist = spot(Point.WRIST, Side.LEFT);
-                line(
-                        svg,
-                        new Spot(wrist.x() + REACH, 0),
-                        new Spot(wrist.x() + REACH, wrist.y() - SEAT),
+                Ink.Spot wrist = spot(Point.WRIST, Side.LEFT);
+                ink.line(
+                        new Ink.Spot(wrist.x() + REACH, 0),
+                        new Ink.Spot(wrist.x() + REACH, wrist.y() - SEAT),
                         0.04,
-                        "#777777");
+                        Ink.GREY);
             }
             for (Side side : List.of(Side.RIGHT, Side.LEFT)) {
                 for (List<Point> limb : LIMBS) {
                     if (!(carries && limb.get(0) != Point.EAR && limb.contains(Point.ELBOW))) {
-                        line(
-                                svg,
+                        ink.line(
                                 spot(limb.get(0), side),
                                 spot(limb.get(1), side),
-                                0.045,
-                                side == Side.LEFT ? "#111111" : "#aaaaaa");
+                                LIMB,
+                                side == Side.LEFT ? Ink.BLACK : Ink.FAINT);
                     }
                 }
             }
-            carried(svg, carries);
-            circle(svg, spot(Point.EAR, Side.LEFT), HEAD, 0.04, "#ffffff");
-            return svg.append("</svg>").toString();
+            if (carries) {
+                carried(ink);
+            }
+            return ink.circle(spot(Point.EAR, Side.LEFT), HEAD, 0.04, Ink.PAPER).svg();
         }
 
         /** A bar on the shoulder, or a weight at the chest, with the bent arms that hold it; metres from the shoulder (house convention). */
-        private void carried(StringBuilder svg, boolean carries) {
-            if (!carries) {
-                return;
-            }
+        private void carried(Ink ink) {
             boolean bar = needs("RACK");
-            Spot shoulder = spot(Point.SHOULDER, Side.LEFT);
-            Spot at = bar ? shoulder : new Spot(shoulder.x() + 0.17, shoulder.y() + 0.13);
-            Spot elbow = bar
-                    ? new Spot(shoulder.x() + 0.08, shoulder.y() + 0.24)
-                    : new Spot(shoulder.x() + 0.04, shoulder.y() + 0.27);
-            Spot hand = bar
-                    ? new Spot(shoulder.x() + 0.06, shoulder.y())
-                    : new Spot(shoulder.x() + 0.15, shoulder.y() + 0.13);
-            circle(svg, at, bar ? 0.12 : 0.08, 0.015, "#e4e4e4");
-            line(svg, shoulder, elbow, 0.045, "#111111");
-            line(svg, elbow, hand, 0.045, "#111111");
-        }
-
-        private static void line(StringBuilder svg, Spot from, Spot to, double width, String ink) {
-            svg.append(String.format(
-                    Locale.ROOT,
-                    "<line x1=\"%.3f\" y1=\"%.3f\" x2=\"%.3f\" y2=\"%.3f\" stroke=\"%s\" stroke-width=\"%.3f\" stroke-linecap=\"round\"/>",
-                    from.x(),
-                    from.y(),
-                    to.x(),
-                    to.y(),
-                    ink,
-                    width));
-        }
-
-        private static void circle(StringBuilder svg, Spot at, double radius, double width, String fill) {
-            svg.append(String.format(
-                    Locale.ROOT,
-                    "<circle cx=\"%.3f\" cy=\"%.3f\" r=\"%.3f\" fill=\"%s\" stroke=\"#111111\" stroke-width=\"%.3f\"/>",
-                    at.x(),
-                    at.y(),
-                    radius,
-                    fill,
-                    width));
+            Ink.Spot shoulder = spot(Point.SHOULDER, Side.LEFT);
+            Ink.Spot at = bar ? shoulder : new Ink.Spot(shoulder.x() + 0.17, shoulder.y() + 0.13);
+            Ink.Spot elbow = bar
+                    ? new Ink.Spot(shoulder.x() + 0.08, shoulder.y() + 0.24)
+                    : new Ink.Spot(shoulder.x() + 0.04, shoulder.y() + 0.27);
+            Ink.Spot hand = bar
+                    ? new Ink.Spot(shoulder.x() + 0.06, shoulder.y())
+                    : new Ink.Spot(shoulder.x() + 0.15, shoulder.y() + 0.13);
+            ink.circle(at, bar ? 0.12 : 0.08, 0.015, Ink.SHADE)
+                    .line(shoulder, elbow, LIMB, Ink.BLACK)
+                    .line(elbow, hand, LIMB, Ink.BLACK);
         }
     }
 }

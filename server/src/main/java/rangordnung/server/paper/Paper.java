@@ -4,7 +4,13 @@ package rangordnung.server.paper;
 enum Paper {
     WALL_LIST("wall-list", "paper_wall_list"),
     CARDS("cards", "paper_cards"),
-    LETTERS("letters", "paper_letters");
+    LETTERS("letters", "paper_letters"),
+    SESSIONS("sessions", "paper_sessions"),
+    CONSENTS("consents", "paper_consents"),
+    STATIONS("stations", "paper_stations"),
+    BLANKS("blanks", "paper_blanks"),
+    GRADES("grades", "grades_title"),
+    REPORT("report", "paper_report");
 
     private final String address;
     private final String title;
@@ -16,6 +22,16 @@ enum Paper {
 
     String address() {
         return address;
+    }
+
+    /** Of a sheet without names the template is that of the one with names. */
+    String template() {
+        return this == BLANKS ? STATIONS.address : address;
+    }
+
+    /** Whether its sheets lie across: tables with many columns. */
+    boolean wide() {
+        return this == SESSIONS || this == STATIONS || this == BLANKS;
     }
 
     String title() {

@@ -34,8 +34,9 @@ class PaperController {
             @PathVariable String paper,
             @RequestParam Language language,
             @RequestParam PageSize size,
-            @RequestParam Optional<UUID> athlete) {
-        return papers.page(new Papers.Order(id, paper(paper), language, size, athlete));
+            @RequestParam Optional<UUID> athlete,
+            @RequestParam Optional<Integer> session) {
+        return papers.page(new Papers.Order(id, paper(paper), language, size, athlete, session));
     }
 
     @GetMapping(path = "/api/screenings/{id}/papers/{paper}/pdf", produces = MediaType.APPLICATION_PDF_VALUE)
@@ -44,9 +45,10 @@ class PaperController {
             @PathVariable String paper,
             @RequestParam Language language,
             @RequestParam PageSize size,
-            @RequestParam Optional<UUID> athlete) {
+            @RequestParam Optional<UUID> athlete,
+            @RequestParam Optional<Integer> session) {
         Paper kind = paper(paper);
-        byte[] bytes = papers.pdf(new Papers.Order(id, kind, language, size, athlete), (done, of) -> {});
+        byte[] bytes = papers.pdf(new Papers.Order(id, kind, language, size, athlete, session), (done, of) -> {});
         return ResponseEntity.ok()
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
@@ -69,11 +71,12 @@ class PaperController {
             @RequestParam Language language,
             @RequestParam PageSize size,
             @RequestParam Optional<UUID> athlete,
+            @RequestParam Optional<Integer> session,
             HttpServletResponse response)
             throws IOException {
         byte[] bytes;
         try {
-            bytes = papers.pdf(new Papers.Order(id, paper(paper), language, size, athlete), (done, of) -> {
+            bytes = papers.pdf(new Papers.Order(id, paper(paper), language, size, athlete, session), (done, of) -> {
                 try {
                     line(response, "{\"done\":%d,\"of\":%d}".formatted(done, of));
                 } catch (IOException gone) {

@@ -7,40 +7,26 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
-import rangordnung.server.groups.Formations;
-import rangordnung.server.groups.Groups;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
-import rangordnung.server.roster.Rosters;
-import rangordnung.server.training.Blocks;
 import tools.jackson.databind.ObjectMapper;
 
 /** Sets the papers of a screening, as a page for the browser or as PDF; no connection is held while the press runs. */
 @Service
 class Papers {
 
-    private final Groups groups;
-    private final Formations formations;
-    private final Blocks blocks;
-    private final Rosters rosters;
+    private final Material material;
     private final Protocols protocols;
     private final Figures figures;
+    private final CloseUps closeUps;
     private final Templates templates = new Templates();
     private final Map<Language, Catalogue> catalogues = new EnumMap<>(Language.class);
 
-    Papers(
-            Groups groups,
-            Formations formations,
-            Blocks blocks,
-            Rosters rosters,
-            Protocols protocols,
-            ObjectMapper json) {
-        this.groups = groups;
-        this.formations = formations;
-        this.blocks = blocks;
-        this.rosters = rosters;
+    Papers(Material material, Protocols protocols, ObjectMapper json) {
+        this.material = material;
         this.protocols = protocols;
         this.figures = new Figures(protocols.poseRules());
+        this.closeUps = new CloseUps(json);
         for (Language language : Language.values()) {
             catalogues.put(language, Catalogue.of(language, json));
         }
@@ -50,8 +36,20 @@ class Papers {
      * Which paper, and how.
      *
      * @param athlete only of this one, where the paper has a sheet for each
+     * @param session of the training, for its sheets; the next where nobody says
      */
-    record Order(UUID screening, Paper paper, Language language, PageSize size, Optional<UUID> athlete) {}
+    record Order(
+            UUID screening,
+            Paper paper,
+            Language language,
+            PageSize size,
+            Optional<UUID> athlete,
+            Optional<Integer> session) {
+
+        private String sheet() {
+            return size.sheet() + (paper.wide() ? "-wide" : "");
+        }
+    }
 
     /** For the browser, which prints it. */
     String page(Order order) {
@@ -62,56 +60,64 @@ class Papers {
     byte[] pdf(Order order, Press.Progress progress) {
         return set(
                 order,
-                (template, models, words, title, size) -> Press.pdf(
+                (template, models, words, title, sheet) -> Press.pdf(
                         models.stream()
-                                .map(m -> templates.forPress(template, m, words, title, size))
+                                .map(m -> templates.forPress(template, m, words, title, sheet))
                                 .toList(),
                         progress));
     }
 
     private interface Setting<T> {
-        T set(String template, List<?> models, Catalogue words, String title, PageSize size);
+        T set(String template, List<?> models, Catalogue words, String title, String sheet);
     }
 
     private <T> T set(Order order, Setting<T> setting) {
         Catalogue words = Objects.requireNonNull(catalogues.get(order.language()));
-        Occasion occasion = occasion(order.screening());
+        UUID screening = order.screening();
+        String title = words.say(order.paper().title())
+                + " · " + material.roster(screening) + " · "
+                + material.screening(screening).name();
         order.athlete()
-                .filter(a -> occasion.members().stream().noneMatch(m -> m.id().equals(a)))
+                .filter(a -> material.members(screening).stream().noneMatch(m -> m.id().equals(a)))
                 .ifPresent(a -> {
                     throw Problem.notFound("athlete in this screening");
                 });
-        return setting.set(
-                order.paper().address(),
-                models(order, occasion, words),
-                words,
-                title(order, occasion, words),
-                order.size());
+        return setting.set(order.paper().template(), models(order, words), words, title, order.sheet());
     }
 
     /** What is set one after the other. */
-    private List<?> models(Order order, Occasion occasion, Catalogue words) {
+    private List<?> models(Order order, Catalogue words) {
+        UUID screening = order.screening();
         return switch (order.paper()) {
-            case WALL_LIST -> List.of(WallList.of(occasion, words));
-            case CARDS, LETTERS -> Cards.of(occasion, words, figures, order.athlete());
+            case WALL_LIST -> List.of(WallList.of(material.occasion(screening), words));
+            case CARDS, LETTERS -> Cards.of(material.occasion(screening), words, figures, order.athlete());
+            case SESSIONS ->
+                SessionSheets.of(
+                        material.roster(screening),
+                        material.session(screening, order.session()),
+                        ShortNames.of(material.members(screening)),
+                        protocols.ladders(),
+                        words);
+            case CONSENTS ->
+                Consents.of(
+                        material.roster(screening),
+                        material.members(screening),
+                        material.screening(screening).heldOn(),
+                        words,
+                        order.athlete());
+            case STATIONS -> StationSheets.named(material.floor(screening), words);
+            case BLANKS -> StationSheets.blank(material.floor(screening), words);
+            case GRADES -> GradeSheet.of(material.protocol(screening), protocols.poseRules(), closeUps, words);
+            case REPORT -> {
+                Material.Judged judged = material.judged(screening);
+                yield Report.of(
+                        material.occasion(screening),
+                        judged.screen(),
+                        judged.ranking(),
+                        judged.links(),
+                        words,
+                        order.athlete());
+            }
         };
-    }
-
-    private static String title(Order order, Occasion occasion, Catalogue words) {
-        return words.say(order.paper().title())
-                + " · " + occasion.roster() + " · "
-                + occasion.groups().screening().name();
-    }
-
-    private Occasion occasion(UUID screening) {
-        Groups.GroupsView view = groups.of(screening);
-        UUID team = view.screening().team();
-        return new Occasion(
-                rosters.team(team).name(),
-                rosters.members(team),
-                view,
-                formations.lastOf(screening),
-                blocks.lastOf(screening),
-                protocols.ladders());
     }
 }

@@ -25,16 +25,16 @@ final class Templates {
     private final Map<String, Template> compiled = new ConcurrentHashMap<>();
 
     /** As a page that a browser shows and prints. */
-    String forBrowser(String template, List<?> models, Catalogue words, String title, PageSize size) {
-        List<String> styles = Stream.of("paper", size.sheet(), FACES)
+    String forBrowser(String template, List<?> models, Catalogue words, String title, String sheet) {
+        List<String> styles = Stream.of("paper", sheet, FACES)
                 .map(s -> "/paper/" + s + ".css")
                 .toList();
         return page(template, models, words, title, Map.of("styles", styles, "inked", false, "css", ""));
     }
 
     /** As it is set in PDF: with everything in it. */
-    String forPress(String template, Object model, Catalogue words, String title, PageSize size) {
-        String css = Stream.of("paper", size.sheet())
+    String forPress(String template, Object model, Catalogue words, String title, String sheet) {
+        String css = Stream.of("paper", sheet)
                 .map(s -> text("/static/paper/" + s + ".css"))
                 .collect(Collectors.joining("\n"));
         return page(template, List.of(model), words, title, Map.of("styles", List.of(), "inked", true, "css", css));

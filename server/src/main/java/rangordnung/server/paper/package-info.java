@@ -10,6 +10,7 @@
             "protocols",
             "screening",
             "results",
+            "hall",
             "inventory",
             "groups",
             "training"

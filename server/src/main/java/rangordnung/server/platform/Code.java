@@ -123,6 +123,7 @@ public enum Code {
     UNKNOWN_KIT,
     ATHLETE_TWICE,
     HELD_BACK,
+    NO_BLOCK,
     NO_GROUPS,
     UNKNOWN_SESSION,
     UNKNOWN_EXERCISE;

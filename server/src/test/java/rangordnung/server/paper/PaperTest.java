@@ -171,13 +171,14 @@ class PaperTest extends ServerTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"wall-list", "cards", "letters"})
+    @ValueSource(strings = {"wall-list", "cards", "letters", "consents", "grades", "report"})
     void the_page_for_the_browser_says_the_same_under_the_policy_of_all_pages(String paper) throws IOException {
         Client.Answer page =
                 lead.get("/api/screenings/" + hall.screening() + "/papers/" + paper + "?language=EN&size=A4");
         String html = new String(page.ok().bytes(), StandardCharsets.UTF_8);
-        assertThat(html).doesNotContain("style=\"").contains("/paper/a4.css");
-        for (String part : List.of("a4.css", "paper.css", "faces.css", "text-400.ttf")) {
+        assertThat(html).doesNotContain("style=\"").containsPattern("/paper/a4(-wide)?\\.css");
+        for (String part :
+                List.of("a4.css", "a4-wide.css", "letter-wide.css", "paper.css", "faces.css", "text-400.ttf")) {
             assertThat(lead.get("/paper/" + part).status()).as(part).isEqualTo(200);
         }
         String said = html.replaceAll("(?s)<head>.*</head>|<[^>]+>", " ").replaceAll("\\s+", " ");
@@ -188,6 +189,105 @@ class PaperTest extends ServerTest {
                             .replace("- ", "-")
                             .split(" "));
         }
+    }
+
+    @Test
+    void a_consent_form_asks_one_athlete_with_nothing_ticked_and_a_guardian_unless_of_age() throws IOException {
+        jdbc.sql("update athlete set birth_date = '1990-05-01' where id = cast(:id as uuid)")
+                .param("id", hall.athlete())
+                .update();
+        List<String> forms = read(pdf("consents", "language=EN&size=A4")).sheets();
+        assertThat(forms).hasSize(4).allSatisfy(f -> assertThat(f)
+                .contains("Filming", "Touch", "Keeping landmarks", "taken back at any time")
+                .containsPattern("(☐ Yes ☐ No.*){3}")
+                .doesNotContain("☑", "☒"));
+        assertThat(forms).filteredOn(f -> f.contains("signature of a guardian")).hasSize(3);
+        assertThat(forms)
+                .filteredOn(f -> f.contains("Ada Grün"))
+                .singleElement()
+                .satisfies(f -> assertThat(f).doesNotContain("guardian", "Gräf", "Bo Żółć", "Cem"));
+    }
+
+    /** The cells of a line are what the battery of the protocol has: handbook of the tests, three timed attempts a side. */
+    @Test
+    void station_sheets_have_a_cell_for_everything_and_say_how_to_fill_it() throws IOException {
+        hall = hall(lead, FLOOR, "Ada Grün", "Ada Gräf");
+        List<String> sheets = read(pdf("stations", "language=EN&size=A4")).sheets();
+        assertThat(sheets.get(0)).contains("Timetable", "Door", "Overhead squat", "Ada Grä. 0:00");
+        assertThat(sheets.get(1)).contains("Door", "not cleared", "Filming", "Ada Grä.");
+        assertThat(sheets)
+                .filteredOn(s -> s.contains("Overhead squat · Roster"))
+                .singleElement()
+                .satisfies(s -> assertThat(s)
+                        .contains("Feet parallel: the second toe points straight ahead.")
+                        .contains("Any other word makes the trial a cued one", "|| marked")
+                        .contains("Knee line", "How it shows", "Cue", "What was changed", "Pain: where, of 10"));
+        assertThat(sheets)
+                .filteredOn(s -> s.contains("Timed single-leg stance · Roster"))
+                .singleElement()
+                .satisfies(s -> assertThat(s).contains("L 1 L 2 L 3 R 1 R 2 R 3"));
+        List<String> blank = read(pdf("blanks", "language=DE&size=LETTER")).sheets();
+        assertThat(blank).hasSize(sheets.size() - 1).noneMatch(s -> s.contains("Ada"));
+        Client.Answer across = pdf("blanks", "language=DE&size=LETTER");
+        assertThat(read(across).sheet().getWidth()).as("they lie across").isCloseTo(792, within(0.5f));
+    }
+
+    @Test
+    void grades_are_drawn_four_to_a_criterion() {
+        String html = new String(
+                lead.get("/api/screenings/" + hall.screening() + "/papers/grades?language=EN&size=A4")
+                        .ok()
+                        .bytes(),
+                StandardCharsets.UTF_8);
+        assertThat(html.split("class=\"grades\""))
+                .hasSizeGreaterThan(8)
+                .allSatisfy(row -> assertThat(row.split("<svg").length - 1).isIn(0, 4));
+        assertThat(html)
+                .contains("aria-label=\"Knee line: severe\"", "aria-label=\"Arch: none\"")
+                .doesNotContain("Ada");
+    }
+
+    @Test
+    void a_report_has_ranking_grades_links_with_their_chance_and_reasons() throws IOException {
+        Read report = read(pdf("report", "language=EN&size=A4"));
+        assertThat(report.sheets().get(0))
+                .contains(
+                        "For the lead only",
+                        "Standard floor, version 1.",
+                        "Knee control 1",
+                        "Ada Gräf",
+                        "Cem not tested yet");
+        assertThat(read(pdf("report", "language=EN&size=A4&athlete=" + hall.athlete()))
+                        .sheets())
+                .as("of one athlete it has nothing of the others")
+                .allSatisfy(s -> assertThat(s).doesNotContain("Gräf", "Cem", "Bo "))
+                .first()
+                .satisfies(s -> assertThat(s)
+                        .contains(
+                                "Knee line severe, inward (valgus) none",
+                                "Knee line left: severe",
+                                "foot: ",
+                                " in 100 (before any trial"));
+        assertThat(read(pdf(
+                                "report",
+                                "language=DE&size=A4&athlete=" + hall.athletes().get(2)))
+                        .sheets()
+                        .get(0))
+                .contains("Knie links, 7 von 10", "Schmerzen haben das Screening beendet");
+    }
+
+    @Test
+    void a_session_sheet_has_times_exercises_and_a_line_for_each_athlete_of_the_group() throws IOException {
+        pdf("sessions", "language=EN&size=A4").problem(409, "no-block");
+        hall = hall(lead, 1, "Ada Eins", "Bo Zwei");
+        hall.athletes().forEach(a -> squat(lead, hall.screening(), a));
+        block(lead, hall);
+        Read first = read(pdf("sessions", "language=EN&size=A4&session=0"));
+        assertThat(first.sheets()).singleElement().satisfies(s -> assertThat(s)
+                .contains("30 November 2026", "Week 1, session 1 of 4", "08:00 Preparation", "Bodyweight squat, ")
+                .contains("Ada E.", "Bo Z.", "Stop for pain of 4 of 10"));
+        pdf("sessions", "language=EN&size=A4&session=4").problem(404, "not-found");
+        pdf("sessions", "language=EN&size=A4&session=x").problem(400, "bad-address");
     }
 
     /** Twelve are more than are set at once. */

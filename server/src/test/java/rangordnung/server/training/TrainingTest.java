@@ -15,10 +15,6 @@ import tools.jackson.databind.JsonNode;
 /** A block of one group of two, its sessions, and what a phone tells of them. */
 class TrainingTest extends ServerTest {
 
-    private static final String SEASON =
-            "{\"start\":\"2026-11-30\",\"weeks\":4,\"slots\":[{\"day\":\"MONDAY\",\"from\":\"08:00:00\",\"to\":\"08:45:00\"}],"
-                    + "\"holidays\":[],\"matches\":[\"2026-12-08\"]}";
-
     private Client lead;
     private Hall hall;
     private String path;
@@ -31,17 +27,7 @@ class TrainingTest extends ServerTest {
         path = "/api/screenings/" + hall.screening();
         hall.athletes().forEach(a -> squat(lead, hall.screening(), a));
         lead.post(path + "/block/plan", SEASON).problem(409, "no-groups");
-        lead.post(
-                        path + "/formation",
-                        "{\"id\":\"%s\",\"wishes\":{\"groups\":1,\"smallest\":1,\"largest\":4,\"rungs\":1,\"together\":[],\"apart\":[],\"ages\":[]},\"groups\":[{\"offer\":{\"focus\":\"LOAD\",\"rungs\":[\"bodyweight-squat\"]},\"members\":[{\"athlete\":\"%s\",\"rung\":\"bodyweight-squat\"},{\"athlete\":\"%s\",\"rung\":\"bodyweight-squat\"}]}],\"reason\":\"Fits\"}"
-                                .formatted(
-                                        UUID.randomUUID(),
-                                        hall.athletes().get(0),
-                                        hall.athletes().get(1)))
-                .ok();
-        block = lead.post(path + "/block", "{\"id\":\"%s\",\"season\":%s}".formatted(UUID.randomUUID(), SEASON))
-                .ok()
-                .text("/id");
+        block = block(lead, hall);
     }
 
     private Client.Answer tell(Client who, UUID id, String athlete, String at, String fact) {

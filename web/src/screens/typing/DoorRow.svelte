@@ -1,0 +1,176 @@
+<script lang="ts">
+  import type { Schemas } from '../../lib/api/client';
+  import { m } from '../../lib/paraglide/messages';
+  import { read } from '../../lib/record/book';
+  import { regionWord, sideWord } from '../../lib/words/judgement';
+  import { NO_TEST } from '../station/line.svelte';
+  import type { Desk } from '../station/desk.svelte';
+
+  interface Props {
+    desk: Desk;
+    athlete: Schemas['StationQueued'];
+    go: (by: 1 | -1) => void;
+  }
+  let { desk, athlete, go }: Props = $props();
+  type Attendance = Schemas['FactAttended']['attendance'];
+  type Region = Schemas['PainReport']['region'];
+  type Background = Schemas['FactAsked']['yes'][number];
+
+  const known = $derived(read(NO_TEST, desk.line.book(athlete.id)));
+  // what is known already stands in the line, which is its own from then on
+  const before = (() => known)();
+  let attendance = $state<Attendance | ''>(before.attendance ?? '');
+  let region = $state<Region | ''>('');
+  let side = $state<'LEFT' | 'RIGHT' | ''>('');
+  let pain = $state<number | null>(null);
+  let injured = $state<Region | ''>(before.asked?.injury?.region ?? '');
+  let injuredSide = $state<'LEFT' | 'RIGHT' | ''>(before.asked?.injury?.side ?? '');
+  let layOff = $state(before.asked?.yes.includes('LAY_OFF') ?? false);
+  let rise = $state(before.asked?.yes.includes('SHARP_RISE_IN_TRAINING') ?? false);
+  let notCleared = $state(before.asked ? !before.asked.cleared : false);
+  let film = $state(before.asked?.film ?? false);
+  let touch = $state(before.asked?.touch ?? false);
+  let trouble = $state('');
+  let line: HTMLTableRowElement;
+
+  const words: [Attendance, () => string][] = [
+    ['PRESENT', m.session_here],
+    ['ABSENT', m.state_absent],
+    ['EXCUSED', m.state_excused],
+    ['UNWELL', m.unwell],
+  ];
+  const says = $derived(known.attendance && words.find(([a]) => a === known.attendance)?.[1]());
+
+  export function focus() {
+    line.querySelector<HTMLElement>('input, select')?.focus();
+  }
+
+  function save() {
+    trouble = '';
+    if (!attendance) trouble = m.typing_attendance();
+    else if (!!region !== (pain !== null) || (pain !== null && (pain < 0 || pain > 10)))
+      trouble = m.typing_pain();
+    if (trouble || !attendance) return;
+    desk.call(athlete.id);
+    if (attendance === 'PRESENT') {
+      const yes: Background[] = [
+        ...(injured ? (['INJURY_IN_TWELVE_MONTHS'] as const) : []),
+        ...(layOff ? (['LAY_OFF'] as const) : []),
+        ...(rise ? (['SHARP_RISE_IN_TRAINING'] as const) : []),
+      ];
+      desk.asked({
+        yes,
+        ...(injured && { injury: { region: injured, ...(injuredSide && { side: injuredSide }) } }),
+        cleared: !notCleared,
+        film,
+        touch,
+      });
+    } else desk.attend(attendance);
+    if (region && pain !== null)
+      desk.pain({ region, ...(side && { side }), intensity: pain, signs: [] });
+    [region, side, pain] = ['', '', null];
+    go(1);
+  }
+
+  function key(event: KeyboardEvent) {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    save();
+  }
+</script>
+
+{#snippet where(value: Region | '', label: string, choose: (to: Region | '') => void)}
+  <select
+    {value}
+    aria-label="{athlete.shortName}: {label}"
+    onchange={(e) => choose(e.currentTarget.value as Region | '')}
+  >
+    <option value="">–</option>
+    {#each Object.entries(regionWord) as [of, word] (of)}<option value={of}>{word()}</option>{/each}
+  </select>
+{/snippet}
+{#snippet sides(value: string, label: string, choose: (to: 'LEFT' | 'RIGHT' | '') => void)}
+  <select
+    {value}
+    aria-label="{athlete.shortName}: {label}"
+    onchange={(e) => choose(e.currentTarget.value as 'LEFT' | 'RIGHT' | '')}
+  >
+    <option value="">–</option>
+    {#each Object.entries(sideWord) as [of, word] (of)}<option value={of}>{word()}</option>{/each}
+  </select>
+{/snippet}
+
+<tr bind:this={line} onkeydown={key} data-athlete={athlete.shortName}>
+  <th scope="row">{athlete.shortName}</th>
+  <td
+    ><select bind:value={attendance} aria-label="{athlete.shortName}: {m.check_in()}">
+      <option value="">–</option>
+      {#each words as [value, word] (value)}<option {value}>{word()}</option>{/each}
+    </select></td
+  >
+  <td
+    >{@render where(region, m.pain_where(), (to) => (region = to))}{@render sides(
+      side,
+      m.injury_side(),
+      (to) => (side = to),
+    )}<input
+      type="number"
+      min="0"
+      max="10"
+      bind:value={pain}
+      aria-label="{athlete.shortName}: {m.typing_pain_label()}"
+    /></td
+  >
+  <td
+    >{@render where(injured, m.ask_injury(), (to) => (injured = to))}{@render sides(
+      injuredSide,
+      `${m.ask_injury()}, ${m.injury_side()}`,
+      (to) => (injuredSide = to),
+    )}</td
+  >
+  <td
+    ><input
+      type="checkbox"
+      class="checkbox"
+      bind:checked={layOff}
+      aria-label="{athlete.shortName}: {m.ask_lay_off()}"
+    /></td
+  >
+  <td
+    ><input
+      type="checkbox"
+      class="checkbox"
+      bind:checked={rise}
+      aria-label="{athlete.shortName}: {m.ask_rise()}"
+    /></td
+  >
+  <td
+    ><input
+      type="checkbox"
+      class="checkbox"
+      bind:checked={notCleared}
+      aria-label="{athlete.shortName}: {m.clearance_not_cleared()}"
+    /></td
+  >
+  <td
+    ><input
+      type="checkbox"
+      class="checkbox"
+      bind:checked={film}
+      aria-label="{athlete.shortName}: {m.consent_film()}"
+    /></td
+  >
+  <td
+    ><input
+      type="checkbox"
+      class="checkbox"
+      bind:checked={touch}
+      aria-label="{athlete.shortName}: {m.consent_touch()}"
+    /></td
+  >
+  <td class="state"
+    ><span role="status"
+      >{#if trouble}<strong class="text-error">{trouble}</strong>{:else}{says ?? ''}{/if}</span
+    ></td
+  >
+</tr>
