@@ -19,6 +19,7 @@ import rangordnung.core.training.Season;
 import rangordnung.server.groups.Formations;
 import rangordnung.server.groups.Groups;
 import rangordnung.server.hall.Timetables;
+import rangordnung.server.inventory.TrainingHalls;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
@@ -45,6 +46,7 @@ class Material {
     private final TrainingSessions sessions;
     private final Halls halls;
     private final Timetables timetables;
+    private final TrainingHalls trainingHalls;
     private final Clock clock;
 
     Material(
@@ -58,6 +60,7 @@ class Material {
             TrainingSessions sessions,
             Halls halls,
             Timetables timetables,
+            TrainingHalls trainingHalls,
             Clock clock) {
         this.screenings = screenings;
         this.rosters = rosters;
@@ -69,6 +72,7 @@ class Material {
         this.sessions = sessions;
         this.halls = halls;
         this.timetables = timetables;
+        this.trainingHalls = trainingHalls;
         this.clock = clock;
     }
 
@@ -127,9 +131,7 @@ class Material {
      * @param asked which; the next that takes place where nobody says, and the last once all are over
      */
     TrainingSessions.SessionView session(UUID screening, Optional<Integer> asked) {
-        Blocks.BlockView block = blocks.lastOf(screening)
-                .orElseThrow(() -> Problem.conflict(
-                        Code.NO_BLOCK, "No training has been saved for this screening. Plan and save it first."));
+        Blocks.BlockView block = block(screening);
         return sessions.session(
                 block.id(), asked.orElseGet(() -> next(block.plan().block().sessions())));
     }
@@ -140,6 +142,35 @@ class Material {
                 .filter(i -> all.get(i).takesPlace() && !all.get(i).day().isBefore(today))
                 .findFirst()
                 .orElse(all.size() - 1);
+    }
+
+    /** The block of a screening as it was saved last. */
+    Blocks.BlockView block(UUID screening) {
+        return blocks.lastOf(screening)
+                .orElseThrow(() -> Problem.conflict(
+                        Code.NO_BLOCK, "No training has been saved for this screening. Plan and save it first."));
+    }
+
+    /** The blocks of a screening, the oldest first; at least one. */
+    List<Blocks.BlockView> revisions(UUID screening) {
+        block(screening);
+        return blocks.revisions(screening);
+    }
+
+    /** The hall in which a block is trained. */
+    Optional<String> hall(Blocks.BlockView block) {
+        return block.plan().hall().flatMap(trainingHalls::find).map(TrainingHalls.HallView::name);
+    }
+
+    /** The results of this screening and of those before it, the oldest first, each by its own protocol. */
+    List<Results.Screen> history(UUID screening) {
+        return screenings.upTo(screening(screening)).stream()
+                .map(s -> results.of(s.id()))
+                .toList();
+    }
+
+    Results.Screen results(UUID screening) {
+        return results.of(screening);
     }
 
     /** The results of everybody, with the ranking and what explains them. */

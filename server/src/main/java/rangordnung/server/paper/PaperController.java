@@ -8,15 +8,15 @@ import java.util.Arrays;
 import java.util.Base64;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import rangordnung.server.platform.Download;
 import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Spreadsheet;
 
 /** Papers as pages that a browser prints, and as PDF. */
 @RestController
@@ -49,15 +49,24 @@ class PaperController {
             @RequestParam Optional<Integer> session) {
         Paper kind = paper(paper);
         byte[] bytes = papers.pdf(new Papers.Order(id, kind, language, size, athlete, session), (done, of) -> {});
-        return ResponseEntity.ok()
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(kind.address() + ".pdf")
-                                .build()
-                                .toString())
-                .contentType(MediaType.APPLICATION_PDF)
-                .body(bytes);
+        return Download.of(kind.address() + ".pdf", MediaType.APPLICATION_PDF_VALUE, bytes);
+    }
+
+    /** A table of the screening: results, groups, training or history. */
+    @GetMapping("/api/screenings/{id}/tables/{table}")
+    ResponseEntity<byte[]> table(
+            @PathVariable UUID id,
+            @PathVariable Table table,
+            @RequestParam Spreadsheet.As as,
+            @RequestParam Language language) {
+        Spreadsheet sheet = papers.table(id, table, language);
+        return Download.of(sheet.name(), sheet, as);
+    }
+
+    /** The sessions of the training as iCalendar, to be read again whenever the training has changed. */
+    @GetMapping(path = "/api/screenings/{id}/calendar", produces = "text/calendar")
+    ResponseEntity<byte[]> calendar(@PathVariable UUID id, @RequestParam Language language) {
+        return Download.of("training.ics", CalendarFile.TYPE, papers.calendar(id, language));
     }
 
     /**

@@ -8,7 +8,9 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import rangordnung.server.platform.Problem;
+import rangordnung.server.platform.Spreadsheet;
 import rangordnung.server.protocols.Protocols;
+import rangordnung.server.training.Blocks;
 import tools.jackson.databind.ObjectMapper;
 
 /** Sets the papers of a screening, as a page for the browser or as PDF; no connection is held while the press runs. */
@@ -54,6 +56,32 @@ class Papers {
     /** For the browser, which prints it. */
     String page(Order order) {
         return set(order, templates::forBrowser);
+    }
+
+    /** A table of a screening, in a language. */
+    Spreadsheet table(UUID screening, Table table, Language language) {
+        Catalogue words = Objects.requireNonNull(catalogues.get(language));
+        Tables tables = new Tables(words, protocols.ladders());
+        return switch (table) {
+            case RESULTS -> tables.results(material.results(screening));
+            case GROUPS ->
+                tables.groups(
+                        material.occasion(screening),
+                        new JudgementWords(words, material.protocol(screening), protocols.ladders()));
+            case BLOCK -> tables.block(material.block(screening), material.members(screening));
+            case HISTORY -> tables.history(material.history(screening));
+        };
+    }
+
+    /** The sessions of the block as iCalendar. */
+    byte[] calendar(UUID screening, Language language) {
+        List<Blocks.BlockView> revisions = material.revisions(screening);
+        return new CalendarFile(
+                        material.roster(screening),
+                        material.hall(revisions.get(revisions.size() - 1)),
+                        revisions,
+                        Objects.requireNonNull(catalogues.get(language)))
+                .bytes();
     }
 
     /** As PDF. */

@@ -7,6 +7,7 @@ import rangordnung.core.ladder.Exercise;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.training.Amount;
+import rangordnung.core.training.Part;
 
 /** What a placement says, in words. */
 record PlacementWords(Catalogue words, Ladders ladders) {
@@ -45,6 +46,17 @@ record PlacementWords(Catalogue words, Ladders ladders) {
                             case SECONDS_A_SIDE -> "unit_seconds_side";
                             case BREATHS -> "unit_breaths";
                         }));
+    }
+
+    String part(Part part) {
+        return words.say(
+                switch (part) {
+                    case PREPARATION -> "part_preparation";
+                    case MAIN -> "part_main";
+                    case SECOND -> "part_second";
+                    case SINGLE_LEG -> "part_single_leg";
+                    case CLOSE -> "part_close";
+                });
     }
 
     /** What is done in one session. */

@@ -84,7 +84,7 @@ record SessionSheets(
             for (Part part : order) {
                 times.add(new Time(
                         at.toString(),
-                        part(part),
+                        new PlacementWords(words, ladders).part(part),
                         alike.contains(part)
                                 ? athletes.stream()
                                         .filter(a -> a.held().isEmpty())
@@ -141,17 +141,6 @@ record SessionSheets(
                     held || athlete.prescription().cues().size() <= week
                             ? ""
                             : words.say(athlete.prescription().cues().get(week).words()));
-        }
-
-        private String part(Part part) {
-            return words.say(
-                    switch (part) {
-                        case PREPARATION -> "part_preparation";
-                        case MAIN -> "part_main";
-                        case SECOND -> "part_second";
-                        case SINGLE_LEG -> "part_single_leg";
-                        case CLOSE -> "part_close";
-                    });
         }
 
         private String line(TrainingSessions.SessionAthlete athlete, Part part) {

@@ -32,7 +32,7 @@ record StationSheets(List<Times> timetable, List<Door> door, List<Sheet> sheets)
     /** Cells of a line at the door. */
     private static final int AT_DOOR = 11;
 
-    /** @param stations across @param rows of each athlete */
+    /** When who starts where: stations across, a row for each athlete. */
     record Times(String title, List<String> stations, List<Row> rows) {}
 
     /** Where athletes are asked before anything else. */

@@ -16,6 +16,7 @@ import rangordnung.core.Words;
 import rangordnung.core.body.Side;
 import rangordnung.core.placement.Profile;
 import rangordnung.core.safety.Clearance;
+import rangordnung.server.platform.Spreadsheet;
 
 /** What an import would do, row by row; nothing is written here. */
 final class ImportPlan {
@@ -147,7 +148,7 @@ final class ImportPlan {
 
         <T> Optional<T> read(Column column, Function<String, Optional<T>> reader) {
             int at = mapping.indexOf(column);
-            String cell = at < 0 ? "" : RosterFiles.withoutGuard(line.cell(at));
+            String cell = at < 0 ? "" : Spreadsheet.withoutGuard(line.cell(at));
             try {
                 return reader.apply(cell);
             } catch (CellReader.UnreadableCell e) {

@@ -10,8 +10,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -24,6 +22,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import rangordnung.server.platform.Download;
+import rangordnung.server.platform.Spreadsheet;
 import rangordnung.server.platform.Visible;
 
 @RestController
@@ -143,31 +143,19 @@ class RosterController {
 
     @GetMapping(path = "/api/teams/{id}/roster.csv", produces = "text/csv")
     ResponseEntity<byte[]> csv(@PathVariable UUID id) {
-        return file(id, "csv", MediaType.parseMediaType("text/csv;charset=UTF-8"), RosterFiles.csv(records(id)));
+        return table(id, Spreadsheet.As.CSV);
     }
 
     @GetMapping(
             path = "/api/teams/{id}/roster.xlsx",
             produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
     ResponseEntity<byte[]> xlsx(@PathVariable UUID id) {
-        return file(
-                id,
-                "xlsx",
-                MediaType.parseMediaType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"),
-                RosterFiles.xlsx(records(id)));
+        return table(id, Spreadsheet.As.XLSX);
     }
 
-    private List<AthleteRecord> records(UUID team) {
-        return rosters.athletes(team).stream().map(Rosters.AthleteView::record).toList();
-    }
-
-    private ResponseEntity<byte[]> file(UUID team, String ending, MediaType type, byte[] bytes) {
-        ContentDisposition attachment = ContentDisposition.attachment()
-                .filename(rosters.team(team).name() + "." + ending, StandardCharsets.UTF_8)
-                .build();
-        return ResponseEntity.ok()
-                .header(HttpHeaders.CONTENT_DISPOSITION, attachment.toString())
-                .contentType(type)
-                .body(bytes);
+    private ResponseEntity<byte[]> table(UUID team, Spreadsheet.As as) {
+        List<AthleteRecord> records =
+                rosters.athletes(team).stream().map(Rosters.AthleteView::record).toList();
+        return Download.of(rosters.team(team).name(), RosterFiles.table(records), as);
     }
 }

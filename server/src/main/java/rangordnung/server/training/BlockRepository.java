@@ -15,6 +15,8 @@ interface BlockRepository extends Repository<TrainingBlock, UUID> {
 
     Optional<TrainingBlock> findFirstByScreeningOrderBySequenceDesc(UUID screening);
 
+    List<TrainingBlock> findByScreeningOrderBySequence(UUID screening);
+
     @Query("select p from PrescriptionRow p where p.block = :block order by p.place")
     List<PrescriptionRow> prescriptions(UUID block);
 

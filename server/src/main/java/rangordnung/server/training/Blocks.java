@@ -221,6 +221,15 @@ public class Blocks {
         return rows.findFirstByScreeningOrderBySequenceDesc(screening).map(this::view);
     }
 
+    /** All blocks that were saved for a screening, the oldest first. */
+    @Transactional(readOnly = true)
+    public List<BlockView> revisions(UUID screening) {
+        screenings.visible(screening);
+        return rows.findByScreeningOrderBySequence(screening).stream()
+                .map(this::view)
+                .toList();
+    }
+
     /** A block, if the one who asks may see its screening. */
     @Transactional(readOnly = true)
     public BlockView get(UUID id) {

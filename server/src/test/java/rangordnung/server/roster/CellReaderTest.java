@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import rangordnung.server.platform.Spreadsheet;
 import rangordnung.server.roster.CellReader.DateOrder;
 
 class CellReaderTest {
@@ -87,8 +88,8 @@ class CellReaderTest {
     @ParameterizedTest
     @CsvSource({"=1+1, '''=1+1'", "+1, '''+1'", "-1, '''-1'", "@x, '''@x'", "O'Neil, O'Neil", "'', ''", "Ada, Ada"})
     void guarding_is_undone_by_reading(String text, String guarded) {
-        assertThat(RosterFiles.guarded(text)).isEqualTo(guarded);
-        assertThat(RosterFiles.withoutGuard(guarded)).isEqualTo(text);
+        assertThat(Spreadsheet.guarded(text)).isEqualTo(guarded);
+        assertThat(Spreadsheet.withoutGuard(guarded)).isEqualTo(text);
     }
 
     @ParameterizedTest
