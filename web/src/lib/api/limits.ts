@@ -275,5 +275,6 @@ export const megabytes = {
   "/api/measuring/": 8,
   "/api/measuring/file": 256,
   "/api/protocols": 2,
-  "/api/teams/": 6
+  "/api/teams/": 6,
+  "/api/transfer": 128
 };

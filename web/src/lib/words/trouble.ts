@@ -202,5 +202,11 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'no-groups': m.trouble_no_groups,
   'unknown-session': m.trouble_unknown_session,
   'unknown-exercise': m.trouble_unknown_exercise,
+  'transfer-unreadable': m.trouble_transfer_unreadable,
+  'transfer-version': m.trouble_transfer_version,
+  'transfer-unfit': (s) =>
+    m.trouble_transfer_unfit({ section: s.text('section'), row: s.text('row') }),
+  'transfer-protocol': (s) =>
+    m.trouble_transfer_protocol({ protocol: s.text('protocol'), version: s.text('version') }),
   'held-back': (s) => m.trouble_held_back({ name: s.text('athlete') }),
 };

@@ -48,6 +48,13 @@
     },
   ];
 
+  const tables = [
+    { table: 'RESULTS', name: m.nav_results },
+    { table: 'GROUPS', name: m.nav_groups },
+    { table: 'BLOCK', name: m.nav_training },
+    { table: 'HISTORY', name: m.table_history },
+  ];
+
   const address = (paper: string, form = '') =>
     `/api/screenings/${params.id}/papers/${paper}${form}?${new URLSearchParams({ language, size: sheet })}`;
 
@@ -147,5 +154,44 @@
           </p>{/if}
       </section>
     {/each}
+    <section class="floor-line mt-6 pt-3">
+      <h2>{m.files_tables()}</h2>
+      <p class="quiet">{m.files_tables_text()}</p>
+      <ul>
+        {#each tables as { table, name } (table)}
+          <li
+            class="flex flex-wrap items-center justify-between gap-x-8 gap-y-3 border-b border-base-300 py-3"
+          >
+            <h3 class="text-lg font-bold">{name()}</h3>
+            <div class="flex gap-2">
+              {#each ['CSV', 'XLSX'] as as (as)}
+                <a
+                  class="btn-soft-line btn h-12"
+                  href="/api/screenings/{params.id}/tables/{table}?{new URLSearchParams({
+                    as,
+                    language,
+                  })}"
+                  download
+                  aria-label="{as}: {name()}">{as}</a
+                >
+              {/each}
+            </div>
+          </li>
+        {/each}
+        <li
+          class="flex flex-wrap items-center justify-between gap-x-8 gap-y-3 border-b border-base-300 py-3"
+        >
+          <div class="max-w-prose flex-1 basis-80">
+            <h3 class="text-lg font-bold">{m.files_calendar()}</h3>
+            <p class="quiet">{m.files_calendar_text()}</p>
+          </div>
+          <a
+            class="btn-soft-line btn h-12"
+            href="/api/screenings/{params.id}/calendar?language={language}"
+            download>iCalendar</a
+          >
+        </li>
+      </ul>
+    </section>
   </Loaded>
 </Page>

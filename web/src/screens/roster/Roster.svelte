@@ -50,6 +50,13 @@
     >{/if}
   <a class="btn-soft-line btn" href="/api/teams/{params.team}/roster.csv" download>CSV</a>
   <a class="btn-soft-line btn" href="/api/teams/{params.team}/roster.xlsx" download>XLSX</a>
+  <a
+    class="btn-soft-line btn"
+    href="/api/teams/{params.team}/transfer"
+    download
+    title={m.transfer_text()}
+    aria-label="{m.transfer_title()} (JSON)">JSON</a
+  >
 {/snippet}
 
 <Page title={team.data?.team.name ?? m.nav_roster()} above={m.nav_roster()} {actions}>

@@ -6,6 +6,7 @@
   import Page from '../../lib/shell/Page.svelte';
   import { Resource } from '../../lib/shell/resource.svelte';
   import { trouble } from '../../lib/words/trouble';
+  import Transfer from './Transfer.svelte';
 
   const teams = new Resource(async () =>
     (await ask(api.GET('/api/teams'))).filter((t) => !t.archived),
@@ -60,6 +61,7 @@
           </li>
         {/each}
       </ul>
+      <Transfer taken={() => void teams.load()} />
     {/snippet}
   </Loaded>
 </Page>

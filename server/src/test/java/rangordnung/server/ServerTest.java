@@ -52,6 +52,20 @@ public abstract class ServerTest {
         return client.signIn("lead", PASSWORD);
     }
 
+    /** A lead of another organisation. */
+    protected Client foreigner() {
+        UUID organisation = UUID.randomUUID();
+        String login = "foreign-" + organisation;
+        jdbc.sql("insert into organisation values (?, 'Elsewhere', now())")
+                .param(organisation)
+                .update();
+        jdbc.sql(
+                        "insert into account select ?, ?, ?, 'F', 'OWNER', password_hash, now() from account where login = 'lead'")
+                .params(UUID.randomUUID(), organisation, login)
+                .update();
+        return visitor().signIn(login, PASSWORD);
+    }
+
     /** A screening of a new roster. */
     protected record Hall(String team, String screening, List<String> athletes) {
 

@@ -33,7 +33,7 @@ class Trail implements HandlerInterceptor, WebMvcConfigurer {
 
     /** Addresses under which data of persons stand. */
     private static final Pattern PERSONAL =
-            Pattern.compile("/api/(athletes|teams|imports|screenings|blocks)/\\{id\\}.*");
+            Pattern.compile("/api/((athletes|teams|imports|screenings|blocks)/\\{id\\}.*|transfer)");
 
     /** What is one line, and how long a line is kept (house convention). */
     private static final Duration TOGETHER = Duration.ofMinutes(1);
@@ -91,12 +91,12 @@ class Trail implements HandlerInterceptor, WebMvcConfigurer {
                 : id(variables.get("athlete")).or(() -> id(request.getParameter("athlete")));
         String action = request.getMethod() + " " + template;
         return CurrentUser.current()
-                .flatMap(signed -> subject.map(s -> new Line(
+                .map(signed -> new Line(
                         signed.organisation(),
                         signed.account(),
                         action.substring(0, Math.min(LONGEST_ACTION, action.length())),
-                        s,
-                        athlete.orElse(null))));
+                        subject.orElse(signed.organisation()),
+                        athlete.orElse(null)));
     }
 
     private static Optional<UUID> id(@Nullable Object text) {

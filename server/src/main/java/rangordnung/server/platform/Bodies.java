@@ -43,6 +43,8 @@ final class Bodies implements Filter {
         LANDMARK_FILE("/api/measuring/file", 256 * MEGA),
         /** A clip, which is held whole while it is measured. */
         CLIP("/api/measuring/", 8 * MEGA),
+        /** Rosters with everything in them, read as it comes. */
+        TRANSFER("/api/transfer", 128 * MEGA),
         ROSTER("/api/teams/", 6 * MEGA),
         PROTOCOL("/api/protocols", 2 * MEGA),
         ANYTHING("/", MEGA);

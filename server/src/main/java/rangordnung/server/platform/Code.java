@@ -126,7 +126,12 @@ public enum Code {
     NO_BLOCK,
     NO_GROUPS,
     UNKNOWN_SESSION,
-    UNKNOWN_EXERCISE;
+    UNKNOWN_EXERCISE,
+    // files of rosters
+    TRANSFER_UNREADABLE,
+    TRANSFER_VERSION,
+    TRANSFER_UNFIT,
+    TRANSFER_PROTOCOL;
 
     /** As it travels. */
     public String wire() {

@@ -18,7 +18,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class HeavyWork extends OncePerRequestFilter {
 
     private static final Pattern HEAVY = Pattern.compile(
-            "/api/(measuring/.+|teams/[^/]+/imports.*|imports/.+|protocols/preview|schools/season|screenings/[^/]+/(plan(/savings)?|(papers|tables)/.+|schools|follow-up|groups/(formed|changes)))");
+            "/api/(measuring/.+|transfer|teams/[^/]+/transfer|teams/[^/]+/imports.*|imports/.+|protocols/preview|schools/season|screenings/[^/]+/(plan(/savings)?|(papers|tables)/.+|schools|follow-up|groups/(formed|changes)))");
     /** Requests that wait for their turn, and those of one address among them (house convention). */
     private static final int WAITING = 16;
 

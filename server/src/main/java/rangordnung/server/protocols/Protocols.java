@@ -14,6 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
+import rangordnung.core.Refusal;
 import rangordnung.core.ShippedData;
 import rangordnung.core.certainty.CertaintyRules;
 import rangordnung.core.ladder.Ladders;
@@ -145,6 +146,29 @@ public class Protocols {
                     "Version " + version.version()
                             + " of this protocol cannot be read. Judge the screening under another version.");
         }
+    }
+
+    /**
+     * Reads a version that comes from elsewhere, and keeps nothing.
+     *
+     * @throws Refusal where it is no protocol, or another one than it says
+     */
+    public void check(String protocol, int version, JsonNode body) {
+        Protocol read = battery.completed(json.read(body, Protocol.class));
+        if (!read.id().equals(protocol) || read.version() != version) {
+            throw Refusal.contradiction("The protocol is " + read.id() + " version " + read.version() + ".");
+        }
+    }
+
+    /** Whether a version that comes from elsewhere is this one. */
+    public boolean same(Protocol here, JsonNode body) {
+        return here.equals(battery.completed(json.read(body, Protocol.class)));
+    }
+
+    /** Forgets what was read of this organisation's versions, where something that was to be kept was not. */
+    public void forget() {
+        UUID organisation = tenancy.resolveCurrentTenantIdentifier();
+        read.keySet().removeIf(key -> key.organisation().equals(organisation));
     }
 
     /** Ids of an organisation's own protocols begin so, and those that ship never do: neither takes a number of the other. */

@@ -86,7 +86,7 @@ public record AthleteRecord(
     private static final LocalDate LAST = LocalDate.of(2200, 1, 1);
 
     /** Refuses a name that cannot be shown and days that cannot be. */
-    void checked() {
+    public void checked() {
         new AthleteName(givenName, familyName);
         birthDate.ifPresent(d -> day(d, "birthDate"));
         clearedOn.ifPresent(d -> day(d, "clearedOn"));

@@ -180,20 +180,6 @@ class AddressesTest extends ServerTest {
         return phone;
     }
 
-    /** A lead of another organisation. */
-    private Client foreigner() {
-        UUID organisation = UUID.randomUUID();
-        String login = "foreign-" + organisation;
-        jdbc.sql("insert into organisation values (?, 'Elsewhere', now())")
-                .param(organisation)
-                .update();
-        jdbc.sql(
-                        "insert into account select ?, ?, ?, 'F', 'OWNER', password_hash, now() from account where login = 'lead'")
-                .params(UUID.randomUUID(), organisation, login)
-                .update();
-        return visitor().signIn(login, PASSWORD);
-    }
-
     @Test
     void each_role_reaches_what_the_table_says_and_nothing_else() throws IOException {
         Map<String, Client> roles =
