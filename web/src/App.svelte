@@ -9,11 +9,12 @@
   import Gone from './lib/shell/Gone.svelte';
 
   document.documentElement.lang = getLocale();
-  // A code opens its station, whoever was here before.
-  const joining = location.hash.startsWith('#/join/');
+  // A code opens its station, and a link its card, whoever was here before.
+  const joining = /^#\/(join|card)\//.test(location.hash);
   if (!joining) void session.load();
 
   const join = wrap({ asyncComponent: () => import('./screens/join/Join.svelte') });
+  const card = wrap({ asyncComponent: () => import('./screens/card/Card.svelte') });
   const today = wrap({ asyncComponent: () => import('./screens/today/Today.svelte') });
   const station = wrap({ asyncComponent: () => import('./screens/station/Station.svelte') });
   const practice = wrap({ asyncComponent: () => import('./screens/practice/Practice.svelte') });
@@ -108,6 +109,7 @@
   );
   const outside: RouteDefinition = {
     '/join/:code': join,
+    '/card/:code': card,
     '/reset/:code': wrap({ asyncComponent: () => import('./screens/signin/Reset.svelte') }),
     '/setup/:code': wrap({ asyncComponent: () => import('./screens/signin/Setup.svelte') }),
     '*': wrap({ asyncComponent: () => import('./screens/signin/SignIn.svelte') }),
@@ -115,7 +117,7 @@
 </script>
 
 {#if joining && !session.loaded}
-  <Router routes={{ '/join/:code': join }} />
+  <Router routes={{ '/join/:code': join, '/card/:code': card }} />
 {:else if session.failed && !session.loaded}
   <main class="mx-auto max-w-prose p-8" role="alert">
     <h1>{m.brand()}</h1>

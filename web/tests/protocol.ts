@@ -71,6 +71,8 @@ export function station(athletes: string[]): Schemas['StationStationView'] {
       tests: ['overhead-squat'],
       state: 'WAITING',
       cleared: true,
+      film: false,
+      touch: false,
       targets: {
         turnOut: {},
         hipDirections: { left: [], right: [] },

@@ -144,6 +144,25 @@ export const limits = {
       "maximum": 250
     }
   },
+  "OwnViewControllerAsking": {
+    "code": {
+      "maxLength": 100
+    },
+    "text": {
+      "maxLength": 1000
+    }
+  },
+  "OwnViewControllerNewLinkRequest": {
+    "days": {
+      "minimum": 1,
+      "maximum": 14
+    }
+  },
+  "OwnViewControllerOpening": {
+    "code": {
+      "maxLength": 100
+    }
+  },
   "PracticeControllerPracticeDone": {
     "facts": {
       "maxItems": 5000

@@ -212,6 +212,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/athletes/{id}/consents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["consents"];
+        put?: never;
+        post: operations["consent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/athletes/{id}/everything": {
         parameters: {
             query?: never;
@@ -293,6 +309,38 @@ export interface paths {
         trace?: never;
     };
     "/api/body-model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card/requests": {
         parameters: {
             query?: never;
             header?: never;
@@ -596,6 +644,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/requests/{id}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["done_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reset": {
         parameters: {
             query?: never;
@@ -799,6 +863,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/card-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["links"];
+        put?: never;
+        post: operations["link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenings/{id}/card-links/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revoke_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1588,6 +1684,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/today/requests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["waiting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today/training": {
         parameters: {
             query?: never;
@@ -2091,6 +2203,25 @@ export interface components {
             /** Format: double */
             upperArm: number;
         };
+        CardLinksLinkView: {
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            expiresAt: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            opened?: string;
+            opens: boolean;
+        };
+        CardLinksNewLink: {
+            address: string;
+            code: string[];
+            /** Format: date-time */
+            expiresAt: string;
+            /** Format: uuid */
+            id: string;
+        };
         Change: {
             /** Format: double */
             detectable: number;
@@ -2197,6 +2328,29 @@ export interface components {
             kilograms: number;
             /** @enum {string} */
             position: "NONE" | "GOBLET" | "FRONT" | "BACK_HIGH" | "BACK_LOW" | "SHOULDERS";
+        };
+        ConsentsConsentView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            athlete: string;
+            author: string;
+            film: boolean;
+            /** @enum {string} */
+            givenBy: "GUARDIAN" | "ATHLETE";
+            /** Format: date */
+            givenOn: string;
+            landmarks: boolean;
+            touch: boolean;
+        };
+        ConsentsNewConsent: {
+            film: boolean;
+            /** @enum {string} */
+            givenBy: "GUARDIAN" | "ATHLETE";
+            /** Format: date */
+            givenOn: string;
+            landmarks: boolean;
+            touch: boolean;
         };
         Course: {
             changes: components["schemas"]["SidedOptionalChange"];
@@ -3515,6 +3669,54 @@ export interface components {
             /** @enum {string} */
             verdict: "HELPED" | "WORSE" | "WITHIN_NOISE";
         };
+        OwnCard: {
+            about: string;
+            again: string[];
+            name: string;
+            open: boolean;
+            talk: boolean;
+            work: components["schemas"]["OwnCardOwnWork"][];
+        };
+        OwnCardOwnPart: {
+            doses: string[];
+            exercise: string;
+        };
+        OwnCardOwnWork: {
+            aids: components["schemas"]["OwnCardSaid"][];
+            aim: string;
+            breathing: string;
+            cue: string;
+            dose: string;
+            exercise: string;
+            figure: string;
+            focus: string;
+            kit: components["schemas"]["OwnCardSaid"][];
+            parts: components["schemas"]["OwnCardOwnPart"][];
+            side: string[];
+            steps: string[];
+            weeks: string[];
+        };
+        OwnCardSaid: {
+            name: string;
+            text: string;
+        };
+        OwnViewControllerAsking: {
+            code: string;
+            /** @enum {string} */
+            kind: "CORRECTION" | "ERASURE";
+            text: string;
+        };
+        OwnViewControllerNewLinkRequest: {
+            /** Format: uuid */
+            athlete: string;
+            /** Format: int32 */
+            days: number;
+        };
+        OwnViewControllerOpening: {
+            code: string;
+            /** @enum {string} */
+            language: "EN" | "DE";
+        };
         PainReport: {
             /** Format: int32 */
             intensity: number;
@@ -3719,7 +3921,7 @@ export interface components {
             months: number;
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-owner" | "owners-only" | "code-needed" | "wrong-code" | "factor-exists" | "factor-missing" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "leads-only" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-block" | "no-groups" | "unknown-session" | "unknown-exercise" | "transfer-unreadable" | "transfer-version" | "transfer-unfit" | "transfer-protocol";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-owner" | "owners-only" | "code-needed" | "wrong-code" | "factor-exists" | "factor-missing" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "leads-only" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-block" | "no-groups" | "unknown-session" | "unknown-exercise" | "transfer-unreadable" | "transfer-version" | "transfer-unfit" | "transfer-protocol" | "consent-day" | "guardian-needed" | "link-closed" | "link-taken" | "too-many-requests";
         PromotionProposed: {
             /** @enum {string} */
             because: "OWNED_TWICE" | "MARKED_TWICE" | "NEW_PAIN" | "STOPPED" | "TOO_FEW_LOOKS" | "NOT_OWNED" | "SORE" | "TOP_OF_LADDER" | "BOUND";
@@ -4046,6 +4248,20 @@ export interface components {
             number: number;
             /** Format: int32 */
             start: number;
+        };
+        RequestsRequestView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            athlete: string;
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "CORRECTION" | "ERASURE";
+            name: string;
+            /** Format: uuid */
+            team: string;
+            text: string;
         };
         ResetsNewReset: {
             code: string;
@@ -4633,6 +4849,7 @@ export interface components {
         };
         StationQueued: {
             cleared: boolean;
+            film: boolean;
             /** Format: uuid */
             id: string;
             /** Format: double */
@@ -4642,6 +4859,7 @@ export interface components {
             state: "WAITING" | "STARTED" | "DONE" | "STOPPED" | "ABSENT" | "EXCUSED";
             targets: components["schemas"]["PersonalTargets"];
             tests: string[];
+            touch: boolean;
         };
         StationStationView: {
             asks: boolean;
@@ -5267,6 +5485,54 @@ export interface operations {
             };
         };
     };
+    consents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConsentsConsentView"][];
+                };
+            };
+        };
+    };
+    consent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConsentsNewConsent"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConsentsConsentView"][];
+                };
+            };
+        };
+    };
     everything: {
         parameters: {
             query?: never;
@@ -5384,7 +5650,7 @@ export interface operations {
             };
         };
     };
-    ask: {
+    ask_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5405,6 +5671,52 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BodyModelControllerBodyResponse"];
                 };
+            };
+        };
+    };
+    card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnViewControllerOpening"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnCard"];
+                };
+            };
+        };
+    };
+    ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnViewControllerAsking"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5913,6 +6225,26 @@ export interface operations {
             };
         };
     };
+    done_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     choose: {
         parameters: {
             query?: never;
@@ -6283,6 +6615,77 @@ export interface operations {
                 content: {
                     "text/calendar": string;
                 };
+            };
+        };
+    };
+    links: {
+        parameters: {
+            query: {
+                athlete: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardLinksLinkView"][];
+                };
+            };
+        };
+    };
+    link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnViewControllerNewLinkRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardLinksNewLink"];
+                };
+            };
+        };
+    };
+    revoke_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                link: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7830,6 +8233,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayControllerTodayView"];
+                };
+            };
+        };
+    };
+    waiting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestsRequestView"][];
                 };
             };
         };

@@ -202,6 +202,11 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'no-groups': m.trouble_no_groups,
   'unknown-session': m.trouble_unknown_session,
   'unknown-exercise': m.trouble_unknown_exercise,
+  'consent-day': m.trouble_consent_day,
+  'guardian-needed': m.trouble_guardian_needed,
+  'link-closed': m.trouble_link_closed,
+  'link-taken': m.trouble_link_taken,
+  'too-many-requests': m.trouble_too_many_requests,
   'transfer-unreadable': m.trouble_transfer_unreadable,
   'transfer-version': m.trouble_transfer_version,
   'transfer-unfit': (s) =>

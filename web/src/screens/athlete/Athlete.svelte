@@ -29,6 +29,7 @@
   import Courses from './Courses.svelte';
   import FindingCell from './FindingCell.svelte';
   import Links from './Links.svelte';
+  import OwnLink from './OwnLink.svelte';
   import Personal from './Personal.svelte';
   import Stance from './Stance.svelte';
   import TriedCues from './TriedCues.svelte';
@@ -70,6 +71,7 @@
       { protocol: screening.protocol, version: screening.protocolVersion },
     );
   }
+  let ownLink = $state<OwnLink>();
   onMount(() => outbox.onDelivered(() => void athlete.load()));
 
   /** Points to either side that a change of the index is drawn on (house convention). */
@@ -129,6 +131,7 @@
     <a class="btn-soft-line btn" href="#/body?screening={params.id}&athlete={params.athlete}"
       >{m.body_this()}</a
     >
+    <button class="btn-soft-line btn" onclick={() => ownLink?.open()}>{m.own_link_open()}</button>
   {/if}
   <a class="btn-soft-line btn" href="#/screening/{params.id}/results">{m.nav_results()}</a>
   <a class="btn-soft-line btn" href="#/screening/{params.id}/groups">{m.nav_groups()}</a>
@@ -362,3 +365,9 @@
     {/snippet}
   </Loaded>
 </Page>
+{#if session.lead}<OwnLink
+    bind:this={ownLink}
+    screening={params.id}
+    athlete={params.athlete}
+    name={athlete.data?.name ?? ''}
+  />{/if}

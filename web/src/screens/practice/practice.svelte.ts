@@ -59,6 +59,8 @@ export function practiceStation(
       state: 'WAITING',
       tests: [drill.test],
       cleared: true,
+      film: false,
+      touch: false,
       targets: unknown,
     })),
   };

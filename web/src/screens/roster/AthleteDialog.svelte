@@ -3,6 +3,7 @@
   import { m } from '../../lib/paraglide/messages';
   import { aimWord, clearanceWord, experienceWord, sideWord } from '../../lib/words/judgement';
   import { trouble } from '../../lib/words/trouble';
+  import ConsentForm from './ConsentForm.svelte';
 
   type Record = Schemas['AthleteRecord'];
   let { saved }: { saved: () => Promise<void> } = $props();
@@ -220,6 +221,7 @@
         ontoggle={(e) => e.currentTarget.open && void loadOthers()}
       >
         <summary class="min-h-11 cursor-pointer py-2 underline">{m.athlete_more()}</summary>
+        <ConsentForm athlete={athlete.id} />
         <div class="flex flex-wrap items-end gap-2">
           <label class="grid grow gap-1 font-bold"
             >{m.athlete_move()}<select class="select h-12 w-full" bind:value={to}>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { push } from 'svelte-spa-router';
+  import { push, router } from 'svelte-spa-router';
   import { api, ask, type Schemas } from '../../lib/api/client';
   import { m } from '../../lib/paraglide/messages';
   import Loaded from '../../lib/shell/Loaded.svelte';
@@ -29,6 +29,15 @@
       full(a).toLowerCase().includes(search.trim().toLowerCase()),
     ),
   );
+
+  /** The entry that the address asks for, once the roster is there. */
+  let asked = new URLSearchParams(router.querystring ?? '').get('athlete');
+  $effect(() => {
+    const entry = team.data?.athletes.find((a) => a.id === asked);
+    if (!entry) return;
+    asked = null;
+    athlete?.open(params.team, entry);
+  });
 
   async function imported(words: string) {
     importing = false;

@@ -34,8 +34,8 @@
     yes = asked ? [...asked.yes] : [];
     injury = { region: asked?.injury?.region ?? '', side: asked?.injury?.side ?? '' };
     medical = asked ? !asked.cleared : false;
-    film = asked?.film ?? false;
-    touch = asked?.touch ?? false;
+    film = asked?.film ?? desk.athlete?.film ?? false;
+    touch = asked?.touch ?? desk.athlete?.touch ?? false;
   });
 
   const injured = $derived(yes.includes('INJURY_IN_TWELVE_MONTHS'));

@@ -11,6 +11,7 @@
   import LastBackup from './LastBackup.svelte';
   import NewScreening from './NewScreening.svelte';
   import Raters from './Raters.svelte';
+  import Requests from './Requests.svelte';
 
   const today = new Resource(() => ask(api.GET('/api/today')));
   /** Blocks take longer to look at, so that they come after. */
@@ -37,6 +38,7 @@
 {/snippet}
 
 <Page title={m.nav_today()} above={day(new Date().toLocaleDateString('sv'))} {actions}>
+  {#if session.lead}<Requests />{/if}
   <Loaded resource={today}>
     {#snippet children(data)}
       {#if session.lead && !data.teams.some((t) => !t.archived)}

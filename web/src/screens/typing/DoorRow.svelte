@@ -19,6 +19,7 @@
   const known = $derived(read(NO_TEST, desk.line.book(athlete.id)));
   // what is known already stands in the line, which is its own from then on
   const before = (() => known)();
+  const standing = (() => athlete)();
   let attendance = $state<Attendance | ''>(before.attendance ?? '');
   let region = $state<Region | ''>('');
   let side = $state<'LEFT' | 'RIGHT' | ''>('');
@@ -28,8 +29,8 @@
   let layOff = $state(before.asked?.yes.includes('LAY_OFF') ?? false);
   let rise = $state(before.asked?.yes.includes('SHARP_RISE_IN_TRAINING') ?? false);
   let notCleared = $state(before.asked ? !before.asked.cleared : false);
-  let film = $state(before.asked?.film ?? false);
-  let touch = $state(before.asked?.touch ?? false);
+  let film = $state(before.asked?.film ?? standing.film);
+  let touch = $state(before.asked?.touch ?? standing.touch);
   let trouble = $state('');
   let line: HTMLTableRowElement;
 

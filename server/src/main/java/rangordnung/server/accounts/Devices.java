@@ -90,13 +90,14 @@ public class Devices {
     }
 
     /** A secret that nobody guesses. */
-    String secret() {
+    public String secret() {
         byte[] bytes = new byte[SECRET_BYTES];
         random.nextBytes(bytes);
         return Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
     }
 
-    static String hash(String secret) {
+    /** What is kept of a secret. */
+    public static String hash(String secret) {
         try {
             return HexFormat.of()
                     .formatHex(MessageDigest.getInstance("SHA-256").digest(secret.getBytes(StandardCharsets.UTF_8)));

@@ -49,7 +49,14 @@ class Security {
                                 "/v3/api-docs/**",
                                 "/api/session")
                         .permitAll()
-                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/setup", "/api/join", "/api/reset")
+                        .requestMatchers(
+                                HttpMethod.POST,
+                                "/api/session",
+                                "/api/setup",
+                                "/api/join",
+                                "/api/reset",
+                                "/api/card",
+                                "/api/card/requests")
                         .permitAll()
                         .requestMatchers(HttpMethod.DELETE, "/api/session")
                         .permitAll()

@@ -16,13 +16,11 @@ import rangordnung.core.ladder.Ladders;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.training.Block;
 import rangordnung.server.groups.Groups;
+import rangordnung.server.roster.Consents;
 import rangordnung.server.roster.Rosters;
 
 /** What athletes and guardians get: each their own exercise, and nothing of anybody else, no grade and no rank. */
 record Cards(List<Card> cards) {
-
-    /** From this age on somebody is written to themselves in years (common practice, no source; local law comes first). */
-    private static final int OF_AGE = 18;
 
     /**
      * A card, or a letter.
@@ -100,7 +98,7 @@ record Cards(List<Card> cards) {
 
     /** Whether somebody is surely of age on a day. */
     static boolean ofAge(Rosters.Member person, LocalDate on) {
-        return person.age(on).filter(years -> years >= OF_AGE).isPresent();
+        return person.age(on).filter(years -> years >= Consents.OF_AGE).isPresent();
     }
 
     /** Writes the cards of one screening. */

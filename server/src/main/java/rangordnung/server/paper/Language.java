@@ -4,7 +4,7 @@ import java.util.Locale;
 import rangordnung.core.protocol.Text;
 
 /** In which language paper is set. */
-enum Language {
+public enum Language {
     EN(Locale.UK),
     DE(Locale.GERMANY);
 

@@ -73,6 +73,20 @@ class Papers {
         };
     }
 
+    /** The card of one athlete. */
+    OwnCard card(UUID screening, UUID athlete, Language language) {
+        return Cards.of(
+                        material.occasion(screening),
+                        Objects.requireNonNull(catalogues.get(language)),
+                        figures,
+                        Optional.of(athlete))
+                .stream()
+                .flatMap(cards -> cards.cards().stream())
+                .findFirst()
+                .map(OwnCard::of)
+                .orElseThrow(() -> Problem.notFound("athlete in this screening"));
+    }
+
     /** The sessions of the block as iCalendar. */
     byte[] calendar(UUID screening, Language language) {
         List<Blocks.BlockView> revisions = material.revisions(screening);

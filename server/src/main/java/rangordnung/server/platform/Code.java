@@ -131,7 +131,13 @@ public enum Code {
     TRANSFER_UNREADABLE,
     TRANSFER_VERSION,
     TRANSFER_UNFIT,
-    TRANSFER_PROTOCOL;
+    TRANSFER_PROTOCOL,
+    // the athlete's own view
+    CONSENT_DAY,
+    GUARDIAN_NEEDED,
+    LINK_CLOSED,
+    LINK_TAKEN,
+    TOO_MANY_REQUESTS;
 
     /** As it travels. */
     public String wire() {

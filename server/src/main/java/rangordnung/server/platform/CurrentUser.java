@@ -2,10 +2,14 @@ package rangordnung.server.platform;
 
 import java.io.Serializable;
 import java.security.Principal;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 
 /**
@@ -56,5 +60,18 @@ public record CurrentUser(UUID account, UUID organisation, String login, String 
     /** The account of this request; only where security has let nobody else through. */
     public static CurrentUser required() {
         return current().orElseThrow(() -> new IllegalStateException("Nobody is signed in"));
+    }
+
+    /** Does work as somebody who is not signed in with this request, for as much as their role may see. */
+    public static <T> T as(CurrentUser other, Supplier<T> work) {
+        SecurityContext before = SecurityContextHolder.getContext();
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(other, null, List.of()));
+        SecurityContextHolder.setContext(context);
+        try {
+            return work.get();
+        } finally {
+            SecurityContextHolder.setContext(before);
+        }
     }
 }

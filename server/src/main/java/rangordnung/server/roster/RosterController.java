@@ -42,11 +42,13 @@ class RosterController {
     record Confirmation(@NotNull Map<ImportPlan.Action, Long> expected, boolean leaveOutProblems) {}
 
     private final Rosters rosters;
+    private final Consents consents;
     private final RosterImports imports;
 
-    RosterController(Rosters rosters, RosterImports imports) {
+    RosterController(Rosters rosters, RosterImports imports, Consents consents) {
         this.rosters = rosters;
         this.imports = imports;
+        this.consents = consents;
     }
 
     @GetMapping("/api/teams")
@@ -139,6 +141,17 @@ class RosterController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void discard(@PathVariable UUID id) {
         imports.discard(id);
+    }
+
+    /** What is allowed with an athlete, the last saying first. */
+    @GetMapping("/api/athletes/{id}/consents")
+    List<Consents.ConsentView> consents(@PathVariable UUID id) {
+        return consents.of(id);
+    }
+
+    @PostMapping("/api/athletes/{id}/consents")
+    List<Consents.ConsentView> consent(@PathVariable UUID id, @Valid @RequestBody Consents.NewConsent said) {
+        return consents.add(id, said);
     }
 
     @GetMapping(path = "/api/teams/{id}/roster.csv", produces = "text/csv")

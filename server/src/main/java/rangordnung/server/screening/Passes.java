@@ -1,14 +1,8 @@
 package rangordnung.server.screening;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -17,6 +11,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import rangordnung.core.Refusal;
 import rangordnung.server.accounts.Accounts;
+import rangordnung.server.accounts.Devices;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
@@ -36,21 +31,23 @@ class Passes {
     private final Screenings screenings;
     private final Halls halls;
     private final Accounts accounts;
+    private final Devices devices;
     private final TransactionTemplate transaction;
     private final Clock clock;
-    private final SecureRandom random = new SecureRandom();
 
     Passes(
             StationPassRepository rows,
             Screenings screenings,
             Halls halls,
             Accounts accounts,
+            Devices devices,
             TransactionTemplate transaction,
             Clock clock) {
         this.rows = rows;
         this.screenings = screenings;
         this.halls = halls;
         this.accounts = accounts;
+        this.devices = devices;
         this.transaction = transaction;
         this.clock = clock;
     }
@@ -84,16 +81,14 @@ class Passes {
         }
         Duration lasting =
                 Duration.ofMinutes(Refusal.within(minutes, SHORTEST_MINUTES, LONGEST_MINUTES, "minutes", "minutes"));
-        byte[] secret = new byte[24];
-        random.nextBytes(secret);
-        String code = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
+        String code = devices.secret();
         Instant now = clock.instant();
         StationPass pass = new StationPass(
                 UUID.randomUUID(),
                 screening,
                 station,
                 helper.strip(),
-                hash(code),
+                Devices.hash(code),
                 CurrentUser.required().account(),
                 now,
                 now.plus(lasting));
@@ -120,7 +115,7 @@ class Passes {
      * @param device the phone
      */
     Joined join(String code, String device) {
-        StationPass pass = Tenancy.acrossAll(() -> transaction.execute(t -> rows.findByCodeHash(hash(code))))
+        StationPass pass = Tenancy.acrossAll(() -> transaction.execute(t -> rows.findByCodeHash(Devices.hash(code))))
                 .filter(p -> p.opens(clock.instant()))
                 .orElseThrow(() -> new Problem(
                         HttpStatus.FORBIDDEN,
@@ -161,14 +156,5 @@ class Passes {
                 pass.expiresAt(),
                 pass.account(),
                 pass.opens(clock.instant()));
-    }
-
-    private static String hash(String code) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(code.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

@@ -27,6 +27,7 @@ import rangordnung.core.safety.PainReport;
 import rangordnung.server.platform.CurrentUser;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
+import rangordnung.server.roster.Consents;
 import rangordnung.server.roster.Rosters;
 
 /** What a station needs to run: the queue with shortened names, and the protocol. No ranks, no results. */
@@ -35,6 +36,7 @@ class Station {
 
     private final Screenings screenings;
     private final Rosters rosters;
+    private final Consents consents;
     private final Facts facts;
     private final Halls halls;
     private final Settlements settlements;
@@ -43,12 +45,14 @@ class Station {
     Station(
             Screenings screenings,
             Rosters rosters,
+            Consents consents,
             Facts facts,
             Halls halls,
             Settlements settlements,
             Protocols protocols) {
         this.screenings = screenings;
         this.rosters = rosters;
+        this.consents = consents;
         this.facts = facts;
         this.halls = halls;
         this.settlements = settlements;
@@ -61,6 +65,8 @@ class Station {
      * @param tests     what is to be done here with the athlete; a short screening asks for less than the station has
      * @param cleared   whether the roster lets the athlete take part
      * @param legLength from the roster, in centimetres; a helper hears it only where something is measured against it
+     * @param film      whether filming was allowed beforehand, for whoever asks at check-in; others hear nothing of it
+     * @param touch     the same of touching
      * @param targets   where the athlete's feet stand and how deep it goes, where the school asks for more than one line for all
      */
     record Queued(
@@ -70,7 +76,9 @@ class Station {
             List<String> tests,
             boolean cleared,
             Optional<Double> legLength,
-            PersonalTargets targets) {}
+            PersonalTargets targets,
+            boolean film,
+            boolean touch) {}
 
     /** The retests of a family of faults in a test, best first; the last ones may be for experienced athletes only. */
     record Offer(String test, Family family, List<String> retests, List<String> experiencedOnly) {}
@@ -136,6 +144,7 @@ class Station {
         boolean legs = signed.pass() == null
                 || FactChecks.Reach.of(hall, signed.pass().station(), protocol, signed.account())
                         .legs();
+        Map<UUID, Consents.ConsentView> allowed = signed.role().leads() ? consents.holding(view.team()) : Map.of();
         boolean door = at.filter(HallSetup.StationSetup::checkIn).isPresent();
 
         List<Queued> queue = members.stream()
@@ -151,7 +160,13 @@ class Station {
                             own.stream().map(TestDefinition::id).toList(),
                             m.clearance() != Clearance.NOT_CLEARED,
                             legs ? m.legLengthCentimetres() : Optional.empty(),
-                            judge.targets(book, particulars.getOrDefault(m.id(), Particulars.NONE)));
+                            judge.targets(book, particulars.getOrDefault(m.id(), Particulars.NONE)),
+                            Optional.ofNullable(allowed.get(m.id()))
+                                    .filter(Consents.ConsentView::film)
+                                    .isPresent(),
+                            Optional.ofNullable(allowed.get(m.id()))
+                                    .filter(Consents.ConsentView::touch)
+                                    .isPresent());
                 })
                 .toList();
         return new StationView(

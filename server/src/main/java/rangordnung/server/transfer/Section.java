@@ -63,6 +63,30 @@ enum Section {
             Field.id("athlete", "athlete_id"),
             Field.id("from", "from_team"),
             Field.moment("at", "at")),
+    CONSENTS(
+            "consent",
+            Scope.ATHLETE,
+            "t.sequence",
+            Field.id("id", "id"),
+            Field.id("athlete", "athlete_id"),
+            Field.truth("film", "film"),
+            Field.truth("touch", "touch"),
+            Field.truth("landmarks", "landmarks"),
+            Field.text("givenBy", "given_by"),
+            Field.day("givenOn", "given_on"),
+            Field.id("author", "author_id"),
+            Field.moment("at", "at")),
+    REQUESTS(
+            "athlete_request",
+            Scope.ATHLETE,
+            "t.at, t.id",
+            Field.id("id", "id"),
+            Field.id("athlete", "athlete_id"),
+            Field.text("kind", "kind"),
+            Field.text("text", "text"),
+            Field.moment("at", "at"),
+            Field.moment("doneAt", "done_at"),
+            Field.id("doneBy", "done_by")),
     SCREENINGS(
             "screening",
             Scope.TEAM.replace("s.team_id", "t.team_id"),
@@ -196,7 +220,11 @@ enum Section {
                 .collect(Collectors.joining(
                         " or ",
                         "(",
-                        " or exists (select 1 from training_fact a join training_block b on b.id = a.block_id"
+                        " or exists (select 1 from consent a join athlete s on s.id = a.athlete_id where a.author_id = t.id and "
+                                + TEAM
+                                + ") or exists (select 1 from athlete_request a join athlete s on s.id = a.athlete_id where a.done_by = t.id and "
+                                + TEAM
+                                + ") or exists (select 1 from training_fact a join training_block b on b.id = a.block_id"
                                 + " join screening s on s.id = b.screening_id where a.author_id = t.id and " + TEAM
                                 + "))"));
 

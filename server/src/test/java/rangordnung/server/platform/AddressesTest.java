@@ -39,7 +39,9 @@ class AddressesTest extends ServerTest {
             "delete /api/session",
             "post /api/setup",
             "post /api/join",
-            "post /api/reset");
+            "post /api/reset",
+            "post /api/card",
+            "post /api/card/requests");
 
     private JsonNode document;
     private Client lead;

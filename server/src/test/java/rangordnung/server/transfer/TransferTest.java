@@ -37,6 +37,10 @@ class TransferTest extends ServerTest {
         hall = hall(lead, 1, "Ada Grün", "Bo Żółć");
         squat(lead, hall.screening(), hall.athletes().get(0), "knee-line LEFT SLIGHT");
         squat(lead, hall.screening(), hall.athletes().get(1));
+        lead.post(
+                        "/api/athletes/" + hall.athlete() + "/consents",
+                        "{\"film\":true,\"touch\":false,\"landmarks\":true,\"givenBy\":\"GUARDIAN\",\"givenOn\":\"2026-11-01\"}")
+                .ok();
         String block = block(lead, hall);
         lead.post(
                         "/api/blocks/" + block + "/facts",
@@ -77,7 +81,12 @@ class TransferTest extends ServerTest {
                         .toList())
                 .as("all sections but those that nothing here fills")
                 .containsExactlyInAnyOrder(
-                        Section.HALLS, Section.MOVES, Section.HALL_PLANS, Section.ASKED, Section.SETTLEMENTS);
+                        Section.HALLS,
+                        Section.MOVES,
+                        Section.REQUESTS,
+                        Section.HALL_PLANS,
+                        Section.ASKED,
+                        Section.SETTLEMENTS);
         emptied();
         JsonNode taken = lead.post("/api/transfer", before.toString()).ok().body();
         assertThat(taken.get("copied").booleanValue()).isFalse();
@@ -170,6 +179,7 @@ class TransferTest extends ServerTest {
             athletes | givenName | "" | transfer-unfit | athletes
             athletes | heightCm | 9000 | transfer-unfit | athletes
             athletes | clearance | "FIT" | transfer-unfit | athletes
+            consents | givenBy | "NEIGHBOUR" | transfer-unfit | consents
             rosters | kind | "CIRCUS" | transfer-unfit | rosters
             rosters | name | "   " | transfer-unfit | rosters
             decisions | focus | "JUGGLING" | transfer-unfit | screenings
@@ -228,7 +238,7 @@ class TransferTest extends ServerTest {
         assertThat(Arrays.stream(Section.values()).map(Section::table).toList())
                 .as("previews, passes and invitations are of one house only")
                 .containsAll(tables.stream()
-                        .filter(t -> !Set.of("roster_import", "station_pass", "screening_rater")
+                        .filter(t -> !Set.of("roster_import", "station_pass", "screening_rater", "card_link")
                                 .contains(t))
                         .toList());
         for (Section section : Section.values()) {
@@ -246,7 +256,9 @@ class TransferTest extends ServerTest {
                     .isSubsetOf(
                             section == Section.PEOPLE
                                     ? Set.of("login", "role", "password_hash", "created_at", "disabled_at", "gone")
-                                    : section == Section.PROTOCOLS ? Set.of("id", "created_at") : Set.of());
+                                    : section == Section.PROTOCOLS
+                                            ? Set.of("id", "created_at")
+                                            : section == Section.REQUESTS ? Set.of("link_id") : Set.of());
         }
     }
 
