@@ -163,6 +163,11 @@ export const limits = {
       "maxLength": 100
     }
   },
+  "PracticeClassControllerNewPracticeClass": {
+    "name": {
+      "maxLength": 100
+    }
+  },
   "PracticeControllerPracticeDone": {
     "facts": {
       "maxItems": 5000

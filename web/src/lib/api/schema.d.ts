@@ -126,7 +126,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["delete_2"];
+        delete: operations["delete_3"];
         options?: never;
         head?: never;
         patch?: never;
@@ -591,6 +591,38 @@ export interface paths {
         put?: never;
         post: operations["simulate"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice-classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice-classes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["delete_2"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1692,6 +1724,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["waiting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["steps"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2803,6 +2851,19 @@ export interface components {
             kind: "stopped";
             origin: components["schemas"]["Origin"];
         };
+        FirstStepsSteps: {
+            athletes: boolean;
+            begun: boolean;
+            codes: boolean;
+            planned: boolean;
+            /** Format: uuid */
+            practice?: string;
+            practised: boolean;
+            /** Format: uuid */
+            roster?: string;
+            /** Format: uuid */
+            screening?: string;
+        };
         Fit: components["schemas"]["FitImpossible"] | components["schemas"]["FitPossible"];
         FitImpossible: {
             /** @enum {string} */
@@ -3843,6 +3904,13 @@ export interface components {
             percent: number;
             weighted?: components["schemas"]["Interval"];
         };
+        PracticeClassControllerNewPracticeClass: {
+            name: string;
+        };
+        PracticeClassControllerPracticeClass: {
+            /** Format: uuid */
+            team: string;
+        };
         PracticeControllerDrillView: {
             athletes: components["schemas"]["PracticeControllerPerformer"][];
             criteria: string[];
@@ -4509,6 +4577,7 @@ export interface components {
             /** @enum {string} */
             kind: "CLASS" | "TEAM";
             name: string;
+            practice: boolean;
         };
         Rules: {
             coverage: components["schemas"]["Threshold"];
@@ -5325,7 +5394,7 @@ export interface operations {
             };
         };
     };
-    delete_2: {
+    delete_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -6131,6 +6200,50 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MeasuringControllerSimulated"];
                 };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeClassControllerNewPracticeClass"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeClassControllerPracticeClass"];
+                };
+            };
+        };
+    };
+    delete_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8253,6 +8366,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RequestsRequestView"][];
+                };
+            };
+        };
+    };
+    steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstStepsSteps"];
                 };
             };
         };

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { router } from 'svelte-spa-router';
-  import KeySheet from '../keys/KeySheet.svelte';
+  import HelpSheet from '../help/HelpSheet.svelte';
   import { room } from '../api/room.svelte';
   import { keys } from '../keys/keys.svelte';
   import { outbox } from '../outbox/outbox.svelte';
@@ -14,7 +14,7 @@
   import Appearance from './Appearance.svelte';
 
   let { children }: { children: Snippet } = $props();
-  let sheet: KeySheet;
+  let sheet: HelpSheet;
   let menu: HTMLDetailsElement;
   let leaving: HTMLDialogElement;
 
@@ -97,9 +97,9 @@
       <div class="ml-auto flex min-w-0 items-center gap-2">
         <OutboxState />
         <button
-          class="btn-soft-line btn hidden btn-square sm:inline-flex"
+          class={['btn-soft-line btn btn-square', whole && 'hidden']}
           onclick={() => sheet.open()}
-          aria-label={m.keys_title()}>?</button
+          aria-label={m.help_title()}>?</button
         >
         <details class="dropdown dropdown-end" bind:this={menu}>
           <summary class="btn-soft-line btn">{session.me?.name.split(' ')[0]}</summary>
@@ -111,6 +111,10 @@
                 <a {href} class="flex min-h-11 items-center underline">{label}</a>
               {/each}
             </nav>
+            <button
+              class="flex min-h-11 items-center underline"
+              onclick={() => ((menu.open = false), sheet.open())}>{m.help_title()}</button
+            >
             {#if !session.opened}<a class="flex min-h-11 items-center underline" href="#/account"
                 >{m.account_title()}</a
               >{/if}
@@ -147,7 +151,7 @@
     </p>
   </footer>
 </div>
-<KeySheet bind:this={sheet} />
+<HelpSheet bind:this={sheet} />
 <dialog class="sheet" bind:this={leaving} aria-labelledby="leaving-title">
   <h2 id="leaving-title">{m.sign_out()}</h2>
   <p class="mt-2">

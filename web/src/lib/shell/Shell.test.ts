@@ -40,7 +40,7 @@ describe('the house around every screen', () => {
     expect(screen.getByRole('contentinfo')).toHaveTextContent(/diagnos/i);
   });
 
-  it('opens its keys on a question mark, which a field keeps for itself', async () => {
+  it('opens its help with its keys on a question mark, which a field keeps for itself', async () => {
     const user = shown();
     const stop = keys.use([{ keys: ['n'], label: 'Next athlete', does: () => undefined }]);
     await user.type(screen.getByLabelText('Reason'), 'why?');
@@ -48,9 +48,7 @@ describe('the house around every screen', () => {
     expect(screen.queryByRole('dialog')).toBeNull();
     (document.activeElement as HTMLElement).blur();
     await user.keyboard('?');
-    expect(screen.getByRole('dialog', { name: 'Keys of this screen' })).toHaveTextContent(
-      'Next athlete',
-    );
+    expect(screen.getByRole('dialog', { name: 'Help' })).toHaveTextContent('Next athlete');
     stop();
   });
 

@@ -14,6 +14,7 @@
   let form = $state<Record>({ ...empty });
   let error = $state<unknown>(null);
   let erasing = $state(false);
+  let consenting = $state(false);
 
   export function open(ofTeam: string, present: Schemas['RostersAthleteView'] | null = null) {
     team = ofTeam;
@@ -218,10 +219,16 @@
     {#if athlete}
       <details
         class="col-span-2 border-t border-base-300 pt-2"
+        ontoggle={(e) => (consenting = e.currentTarget.open)}
+      >
+        <summary class="min-h-11 cursor-pointer py-2 underline">{m.athlete_allowed()}</summary>
+        {#if consenting}<ConsentForm athlete={athlete.id} />{/if}
+      </details>
+      <details
+        class="col-span-2 border-t border-base-300 pt-2"
         ontoggle={(e) => e.currentTarget.open && void loadOthers()}
       >
         <summary class="min-h-11 cursor-pointer py-2 underline">{m.athlete_more()}</summary>
-        <ConsentForm athlete={athlete.id} />
         <div class="flex flex-wrap items-end gap-2">
           <label class="grid grow gap-1 font-bold"
             >{m.athlete_move()}<select class="select h-12 w-full" bind:value={to}>

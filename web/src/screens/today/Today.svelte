@@ -12,12 +12,14 @@
   import NewScreening from './NewScreening.svelte';
   import Raters from './Raters.svelte';
   import Requests from './Requests.svelte';
+  import Steps from './Steps.svelte';
 
   const today = new Resource(() => ask(api.GET('/api/today')));
   /** Blocks take longer to look at, so that they come after. */
   const training = new Resource(async () =>
     session.viewer ? [] : ask(api.GET('/api/today/training')),
   );
+  const steps = new Resource(async () => (session.lead ? ask(api.GET('/api/today/steps')) : null));
   let planner = $state<NewScreening>();
   let raters = $state<Raters>();
   let manage = $state<Manage>();
@@ -41,13 +43,12 @@
   {#if session.lead}<Requests />{/if}
   <Loaded resource={today}>
     {#snippet children(data)}
-      {#if session.lead && !data.teams.some((t) => !t.archived)}
-        <section class="floor-line max-w-prose pt-4">
-          <h2>{m.today_empty_title()}</h2>
-          <p class="mt-2">{m.today_empty_text()}</p>
-          <a class="btn mt-4 btn-primary" href="#/roster">{m.today_empty_do()}</a>
-        </section>
-      {:else if data.screenings.length === 0}
+      {#if steps.data}<Steps
+          steps={steps.data}
+          plan={() => planner?.open()}
+          changed={() => void Promise.all([today.load(), steps.load()])}
+        />{/if}
+      {#if data.screenings.length === 0 && data.teams.some((t) => !t.archived)}
         <section class="floor-line max-w-prose pt-4">
           <h2>{m.today_none_title()}</h2>
           <p class="mt-2">

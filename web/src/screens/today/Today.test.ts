@@ -23,9 +23,11 @@ const team = { id: 't', name: 'Roster', kind: 'CLASS', athletes: 4, incomplete: 
 const view = (more: object = {}): View => ({ screenings: [due()], teams: [team], ...more }) as View;
 
 let sent: Sent[];
+let steps: Partial<Schemas['FirstStepsSteps']>;
+let requests: Schemas['RequestsRequestView'][];
 async function shown(told: View, role: 'LEAD' | 'RATER' = 'LEAD') {
   session.me = { id: 'me', name: 'Momo', role, organisation: 'O' };
-  sent = answering({ '/today': told });
+  sent = answering({ '/today': told, '/today/steps': steps, '/today/requests': requests });
   render(Today);
   await screen.findByRole('heading', { level: 1, name: 'Today' });
   await vi.waitFor(() => expect(screen.queryByText(/Loading/)).toBeNull());
@@ -33,13 +35,64 @@ async function shown(told: View, role: 'LEAD' | 'RATER' = 'LEAD') {
 }
 const way = (name: string) => screen.getByRole('link', { name }).getAttribute('href');
 
-beforeEach(() => (session.me = null));
+beforeEach(() => {
+  session.me = null;
+  steps = { begun: true };
+  requests = [];
+  localStorage.clear();
+});
 
 describe('today', () => {
-  it('leads to the roster first, then to a plan, and a rater to the lead', async () => {
+  it.each([
+    [{}, 'A class or a team', 'Add a team or class', '#/roster'],
+    [{ roster: 't' }, 'Who is on it', 'Import', '#/roster/t'],
+    [
+      { roster: 't', athletes: true, screening: 's' },
+      'The hall',
+      'Hall plan',
+      '#/screening/s/plan',
+    ],
+    [
+      { roster: 't', athletes: true, screening: 's', planned: true },
+      'Codes for helpers',
+      'Helpers’ codes',
+      '#/screening/s/plan',
+    ],
+  ])('leads a new lead with %o to “%s”, and says why', async (told, title, label, go) => {
+    steps = told;
     await shown(view({ teams: [], screenings: [] }));
-    expect(await screen.findByRole('link', { name: 'To the rosters' })).toBeVisible();
+    const step = (await screen.findByText(title, { selector: '[aria-current] p' })).closest('li')!;
+    expect(within(step).getByRole('link', { name: label })).toHaveAttribute('href', go);
+    expect(step).toHaveTextContent(/\. /);
     expect(screen.queryByRole('button', { name: 'Plan a screening' })).toBeNull();
+  });
+
+  it('throws a practice class away, and leaves whoever knows the way alone', async () => {
+    steps = { begun: true, practice: 'p', roster: 'p', athletes: true };
+    const user = await shown(view());
+    await user.click(await screen.findByRole('button', { name: 'Throw the practice class away' }));
+    expect(sent.find((s) => s.method === 'DELETE')?.path).toBe('/api/practice-classes/p');
+    expect(screen.queryByText('First steps')).toBeNull();
+  });
+
+  it('shows what a family asks for until it is dealt with', async () => {
+    requests = [
+      {
+        id: 'r',
+        athlete: 'a',
+        name: 'Ada Grün',
+        team: 't',
+        kind: 'CORRECTION',
+        text: 'Born in May.',
+        at: '2026-11-09T08:00:00Z',
+      },
+    ];
+    const user = await shown(view());
+    const asked = await screen.findByText('Born in May.');
+    expect(asked.closest('li')).toHaveTextContent('Ada Grün: asks for a correction');
+    expect(way('Open the entry')).toBe('#/roster/t?athlete=a');
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    expect(sent.some((s) => s.path === '/api/requests/r/done')).toBe(true);
   });
 
   it('asks for a plan where there is a roster and no screening', async () => {

@@ -44,8 +44,9 @@ public class Rosters {
         TEAM
     }
 
-    /** A roster in one line; {@code incomplete} athletes miss a birth date or a height. */
-    public record TeamLine(UUID id, String name, Kind kind, long athletes, long incomplete, boolean archived) {}
+    /** A roster in one line; {@code incomplete} athletes miss a birth date or a height; of a practice class all are invented. */
+    public record TeamLine(
+            UUID id, String name, Kind kind, long athletes, long incomplete, boolean archived, boolean practice) {}
 
     /** An athlete with the version that a change must name. */
     public record AthleteView(UUID id, long version, AthleteRecord record) {}
@@ -120,7 +121,28 @@ public class Rosters {
     }
 
     public UUID addTeam(String name, Kind kind) {
-        return teams.save(new Team(UUID.randomUUID(), free(name), kind)).id();
+        return teams.save(new Team(UUID.randomUUID(), free(name), kind, false)).id();
+    }
+
+    /** A class of invented athletes under a name, or under the first one after it that is free. */
+    public UUID addPractice(String name, List<AthleteRecord> invented) {
+        String free = Words.clean(name);
+        for (int n = 2; teams.existsByName(free); n++) {
+            free = Words.clean(name) + " " + n;
+        }
+        UUID id =
+                teams.save(new Team(UUID.randomUUID(), free, Kind.CLASS, true)).id();
+        entities.flush();
+        invented.forEach(record -> add(id, record));
+        return id;
+    }
+
+    /** Throws a practice class away with all that was tried with it; what is none stays. */
+    public void deletePractice(UUID id) {
+        if (teams.findById(id).filter(Team::practice).isEmpty()) {
+            throw Problem.notFound("practice class");
+        }
+        deleteTeam(id);
     }
 
     /** A name as it is kept, if no roster has it yet. */

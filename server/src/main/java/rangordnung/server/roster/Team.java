@@ -31,16 +31,20 @@ class Team {
     @SuppressWarnings("UnusedVariable") // read in the table only
     private @Nullable Instant archivedAt;
 
+    /** Whether everybody on it is invented. */
+    private boolean practice;
+
     @Version
     private @Nullable Long version;
 
     @SuppressWarnings("NullAway.Init")
     protected Team() {}
 
-    Team(UUID id, String name, Rosters.Kind kind) {
+    Team(UUID id, String name, Rosters.Kind kind, boolean practice) {
         this.id = id;
         this.name = name;
         this.kind = kind;
+        this.practice = practice;
     }
 
     UUID id() {
@@ -63,5 +67,9 @@ class Team {
 
     Rosters.Kind kind() {
         return kind;
+    }
+
+    boolean practice() {
+        return practice;
     }
 }

@@ -27,7 +27,7 @@ interface TeamRepository extends Repository<Team, UUID> {
             """
             select new rangordnung.server.roster.Rosters$TeamLine(t.id, t.name, t.kind, count(a),
                 sum(case when a.id is not null and (a.birthDate is null or a.heightCm is null) then 1L else 0L end),
-                t.archivedAt is not null)
-            from Team t left join Athlete a on a.team = t.id group by t.id, t.name, t.kind, t.archivedAt order by t.name""")
+                t.archivedAt is not null, t.practice)
+            from Team t left join Athlete a on a.team = t.id group by t.id, t.name, t.kind, t.archivedAt, t.practice order by t.name""")
     List<Rosters.TeamLine> lines();
 }

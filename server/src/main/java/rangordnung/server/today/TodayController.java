@@ -21,12 +21,14 @@ class TodayController {
     private final Rosters rosters;
     private final Dues dues;
     private final Backups backups;
+    private final FirstSteps steps;
 
-    TodayController(Screenings screenings, Rosters rosters, Dues dues, Backups backups) {
+    TodayController(Screenings screenings, Rosters rosters, Dues dues, Backups backups, FirstSteps steps) {
         this.screenings = screenings;
         this.rosters = rosters;
         this.dues = dues;
         this.backups = backups;
+        this.steps = steps;
     }
 
     /** For a lead everything; for a viewer the screenings, for a rater those they are invited to, and no rosters. */
@@ -38,5 +40,11 @@ class TodayController {
         List<Dues.Due> due = dues.of(screenings.visible(), names);
         boolean lead = CurrentUser.required().role().leads();
         return new TodayView(due, lead ? teams : List.of(), lead ? backups.now() : Optional.empty());
+    }
+
+    /** How far a new lead is with the first steps. */
+    @GetMapping("/api/today/steps")
+    FirstSteps.Steps steps() {
+        return steps.now();
     }
 }

@@ -35,7 +35,8 @@ enum Section {
             Field.id("id", "id"),
             Field.text("name", "name"),
             Field.text("kind", "kind"),
-            Field.moment("archivedAt", "archived_at")),
+            Field.moment("archivedAt", "archived_at"),
+            Field.truth("practice", "practice")),
     ATHLETES(
             "athlete",
             Scope.TEAM.replace("s.team_id", "t.team_id"),
