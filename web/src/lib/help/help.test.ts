@@ -22,7 +22,7 @@ describe('the help', () => {
 
   it.each([
     ['retest', 'Retests'],
-    ['CODE phone', 'Codes for helpers'],
+    ['CODE phone', 'Helpers’ codes'],
     ['guardian minor', 'Consent'],
     ['pain', 'Pain'],
     ['spreadsheet', 'Paper and files'],

@@ -54,7 +54,7 @@ describe('today', () => {
     ],
     [
       { roster: 't', athletes: true, screening: 's', planned: true },
-      'Codes for helpers',
+      'Helpers’ codes',
       'Helpers’ codes',
       '#/screening/s/plan',
     ],

@@ -59,14 +59,18 @@ public final class Bench {
         boolean stations =
                 memory || wanted.contains("station-marks-over-insert") || wanted.contains("board-under-load-over-idle");
         boolean taps = memory || wanted.contains("tap-over-empty");
+        boolean cards = memory || wanted.contains("cards-30-over-library");
         boolean blocks = memory || wanted.contains("block-500-over-sql");
-        if (results || groups || stations || taps || blocks) {
+        if (results || groups || stations || taps || blocks || cards) {
             try (Demo demo = Demo.start()) {
                 if (results) {
                     ServerBenchmark.measure(demo);
                 }
                 if (blocks) {
                     ServerBenchmark.block(demo);
+                }
+                if (cards) {
+                    CardsBenchmark.measure(demo);
                 }
                 if (groups) {
                     GroupsBenchmark.measure(demo);

@@ -97,6 +97,7 @@ class DemoIT extends ScreenTest {
         screens.put("short", "/screening/" + season + "/next");
         screens.put("training", "/screening/" + season + "/training");
         screens.put("papers", "/screening/" + season + "/papers");
+        screens.put("typing", "/screening/" + season + "/typing/overhead-squat");
         screens.put("session", "/block/" + block + "/session/2");
         screens.put("ranking-500", "/screening/" + club + "/ranking");
         return screens;
@@ -201,7 +202,6 @@ class DemoIT extends ScreenTest {
                         "roster",
                         "protocols",
                         "set-up",
-                        "sheets",
                         "results-battery",
                         "door",
                         "lunge",
@@ -213,6 +213,7 @@ class DemoIT extends ScreenTest {
                         "halls",
                         "session",
                         "papers",
+                        "typing",
                         "schools"));
         screens.forEach((name, address) -> {
             show(page, address);

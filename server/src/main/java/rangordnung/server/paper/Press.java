@@ -4,8 +4,10 @@ import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,7 +19,23 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 final class Press {
 
     /** A face of {@code static/paper}; a letter that one lacks is taken from the next. */
-    private record Face(String file, String family, int weight) {}
+    private record Face(byte[] font, String family, int weight) {
+
+        Face(String file, String family, int weight) {
+            this(read(file), family, weight);
+        }
+
+        private static byte[] read(String file) {
+            try (InputStream in = Press.class.getResourceAsStream("/static/paper/" + file + ".ttf")) {
+                if (in == null) {
+                    throw new IllegalStateException("The interface was built without the face " + file);
+                }
+                return in.readAllBytes();
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+    }
 
     private static final List<Face> FACES = List.of(
             new Face("text-400", "Text", 400),
@@ -64,11 +82,7 @@ final class Press {
         builder.useSVGDrawer(new BatikSVGDrawer());
         for (Face face : FACES) {
             builder.useFont(
-                    () -> Press.class.getResourceAsStream("/static/paper/" + face.file() + ".ttf"),
-                    face.family(),
-                    face.weight(),
-                    FontStyle.NORMAL,
-                    true);
+                    () -> new ByteArrayInputStream(face.font()), face.family(), face.weight(), FontStyle.NORMAL, true);
         }
         builder.useUriResolver((base, uri) -> null);
         builder.withHtmlContent(html, null);

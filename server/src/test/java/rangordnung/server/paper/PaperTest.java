@@ -290,10 +290,10 @@ class PaperTest extends ServerTest {
         pdf("sessions", "language=EN&size=A4&session=x").problem(400, "bad-address");
     }
 
-    /** Twelve are more than are set at once. */
+    /** Seventeen are more than are set at once. */
     @Test
     void many_cards_are_one_file_that_says_how_far_it_is() throws IOException {
-        String[] names = IntStream.rangeClosed(1, 12)
+        String[] names = IntStream.rangeClosed(1, 17)
                 .mapToObj(i -> "Kind%02d Eins".formatted(i))
                 .toArray(String[]::new);
         hall = hall(lead, 1, names);
@@ -306,7 +306,7 @@ class PaperTest extends ServerTest {
         assertThat(lines).hasSize(3).startsWith("{\"done\":1,\"of\":2}", "{\"done\":2,\"of\":2}");
         Read whole = read(Base64.getDecoder().decode(lines[2].replaceAll(".*:\"|\"}", "")));
         assertThat(whole.tagged()).isTrue();
-        assertThat(whole.sheets()).hasSize(12);
+        assertThat(whole.sheets()).hasSize(17);
         for (int i = 0; i < names.length; i++) {
             assertThat(whole.sheets().get(i)).contains(names[i]);
         }
