@@ -36,7 +36,7 @@
       done: !!steps.screening,
       title: m.step_screening(),
       why: m.step_screening_why(),
-      label: m.today_new_screening(),
+      label: m.step_screening_do(),
     },
     {
       done: steps.planned,
