@@ -80,25 +80,33 @@
   }
 </script>
 
-{#snippet where(value: Region | '', label: string, choose: (to: Region | '') => void)}
+{#snippet choose<T extends string>(
+  value: T | '',
+  of: Record<T, () => string>,
+  label: string,
+  put: (to: T | '') => void,
+)}
   <select
     {value}
     aria-label="{athlete.shortName}: {label}"
-    onchange={(e) => choose(e.currentTarget.value as Region | '')}
+    onchange={(e) => put(e.currentTarget.value as T | '')}
   >
     <option value="">–</option>
-    {#each Object.entries(regionWord) as [of, word] (of)}<option value={of}>{word()}</option>{/each}
+    {#each Object.entries<() => string>(of) as [one, word] (one)}<option value={one}
+        >{word()}</option
+      >{/each}
   </select>
 {/snippet}
-{#snippet sides(value: string, label: string, choose: (to: 'LEFT' | 'RIGHT' | '') => void)}
-  <select
-    {value}
-    aria-label="{athlete.shortName}: {label}"
-    onchange={(e) => choose(e.currentTarget.value as 'LEFT' | 'RIGHT' | '')}
+{#snippet tick(checked: boolean, label: string, put: (to: boolean) => void)}
+  <td
+    ><input
+      type="checkbox"
+      class="checkbox"
+      {checked}
+      aria-label="{athlete.shortName}: {label}"
+      onchange={(e) => put(e.currentTarget.checked)}
+    /></td
   >
-    <option value="">–</option>
-    {#each Object.entries(sideWord) as [of, word] (of)}<option value={of}>{word()}</option>{/each}
-  </select>
 {/snippet}
 
 <tr bind:this={line} onkeydown={key} data-athlete={athlete.shortName}>
@@ -110,8 +118,9 @@
     </select></td
   >
   <td
-    >{@render where(region, m.pain_where(), (to) => (region = to))}{@render sides(
+    >{@render choose(region, regionWord, m.pain_where(), (to) => (region = to))}{@render choose(
       side,
+      sideWord,
       m.injury_side(),
       (to) => (side = to),
     )}<input
@@ -123,52 +132,18 @@
     /></td
   >
   <td
-    >{@render where(injured, m.ask_injury(), (to) => (injured = to))}{@render sides(
+    >{@render choose(injured, regionWord, m.ask_injury(), (to) => (injured = to))}{@render choose(
       injuredSide,
+      sideWord,
       `${m.ask_injury()}, ${m.injury_side()}`,
       (to) => (injuredSide = to),
     )}</td
   >
-  <td
-    ><input
-      type="checkbox"
-      class="checkbox"
-      bind:checked={layOff}
-      aria-label="{athlete.shortName}: {m.ask_lay_off()}"
-    /></td
-  >
-  <td
-    ><input
-      type="checkbox"
-      class="checkbox"
-      bind:checked={rise}
-      aria-label="{athlete.shortName}: {m.ask_rise()}"
-    /></td
-  >
-  <td
-    ><input
-      type="checkbox"
-      class="checkbox"
-      bind:checked={notCleared}
-      aria-label="{athlete.shortName}: {m.clearance_not_cleared()}"
-    /></td
-  >
-  <td
-    ><input
-      type="checkbox"
-      class="checkbox"
-      bind:checked={film}
-      aria-label="{athlete.shortName}: {m.consent_film()}"
-    /></td
-  >
-  <td
-    ><input
-      type="checkbox"
-      class="checkbox"
-      bind:checked={touch}
-      aria-label="{athlete.shortName}: {m.consent_touch()}"
-    /></td
-  >
+  {@render tick(layOff, m.ask_lay_off(), (to) => (layOff = to))}
+  {@render tick(rise, m.ask_rise(), (to) => (rise = to))}
+  {@render tick(notCleared, m.clearance_not_cleared(), (to) => (notCleared = to))}
+  {@render tick(film, m.consent_film(), (to) => (film = to))}
+  {@render tick(touch, m.consent_touch(), (to) => (touch = to))}
   <td class="state"
     ><span role="status"
       >{#if trouble}<strong class="text-error">{trouble}</strong>{:else}{says ?? ''}{/if}</span

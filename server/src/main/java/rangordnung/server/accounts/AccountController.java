@@ -5,7 +5,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -91,10 +90,9 @@ class AccountController {
     @PutMapping("/api/account/factor")
     RecoveryCodes confirmFactor(@Valid @RequestBody FactorCode code, HttpServletRequest request) {
         CurrentUser signed = CurrentUser.required();
-        List<List<String>> codes = new ArrayList<>();
-        guard.tried(request.getRemoteAddr(), () -> codes.add(factor.confirm(signed, code.code())));
+        List<String> codes = guard.opened(request.getRemoteAddr(), () -> factor.confirm(signed, code.code()));
         sessions.end(signed.login(), session(request));
-        return new RecoveryCodes(codes.get(0));
+        return new RecoveryCodes(codes);
     }
 
     /** Signing in asks for the password only. */

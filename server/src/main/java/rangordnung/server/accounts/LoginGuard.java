@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
+import java.util.function.Supplier;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -140,10 +141,19 @@ public class LoginGuard {
 
     /** Lets an address try a code; what fails counts as a failed login of that address. */
     public void tried(String address, Runnable code) {
+        opened(address, () -> {
+            code.run();
+            return true;
+        });
+    }
+
+    /** The same, with what the code opens. */
+    public <T> T opened(String address, Supplier<T> code) {
         Attempt attempt = begin(List.of(Caller.address(address)));
         try {
-            code.run();
+            T opened = code.get();
             forgotten(attempt);
+            return opened;
         } catch (Problem e) {
             failed(attempt);
             throw e;

@@ -31,7 +31,7 @@ class PracticeClassController {
 
     private static final int YOUNGEST = 14;
 
-    /** Statures and masses of invented pupils, in centimetres and kilograms. */
+    /** Statures and masses of invented pupils, in centimetres and kilograms (house convention). */
     private static final double SMALLEST = 152;
 
     private static final double STEP = 2.5;

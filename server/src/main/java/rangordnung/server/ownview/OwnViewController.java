@@ -9,9 +9,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.Objects;
 import java.util.UUID;
-import java.util.concurrent.atomic.AtomicReference;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -33,7 +31,7 @@ import rangordnung.server.platform.CurrentUser;
 @RestController
 class OwnViewController {
 
-    /** Longest code that is looked at. */
+    /** Longest code that is looked at (house convention). */
     private static final int LONGEST_CODE = 100;
 
     record NewLinkRequest(@NotNull UUID athlete, @Min(1) @Max(CardLinks.LONGEST_DAYS) int days) {}
@@ -104,9 +102,7 @@ class OwnViewController {
 
     /** Whoever guesses codes is slowed down like whoever guesses passwords. */
     private CardLinks.Open opened(String code, HttpServletRequest request, HttpServletResponse response) {
-        AtomicReference<CardLinks.Open> link = new AtomicReference<>();
-        guard.tried(request.getRemoteAddr(), () -> link.set(links.open(code, devices.known(request, response))));
-        return Objects.requireNonNull(link.get());
+        return guard.opened(request.getRemoteAddr(), () -> links.open(code, devices.known(request, response)));
     }
 
     /** What families have asked for and nobody has dealt with. */

@@ -171,7 +171,7 @@ record Cards(List<Card> cards) {
                     words.say(exercise.cue()),
                     said.dose(exercise.dose()),
                     placed.flatMap(Proposal.Placed::side).stream()
-                            .map(s -> words.say("part_first_side", "side", said.side(s)))
+                            .map(s -> words.say("part_first_side", "side", words.side(s)))
                             .toList(),
                     setUp.size() > 1 ? setUp : List.of(),
                     setUp.size() > 1 ? List.of() : setUp,

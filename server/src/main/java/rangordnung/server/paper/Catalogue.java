@@ -13,6 +13,7 @@ import java.time.format.FormatStyle;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.Map;
+import rangordnung.core.body.Side;
 import rangordnung.core.protocol.Text;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.ObjectMapper;
@@ -88,6 +89,10 @@ final class Catalogue {
                 .orElseThrow()
                 .getValue()
                 .stringValue();
+    }
+
+    String side(Side side) {
+        return say(side == Side.LEFT ? "side_left" : "side_right");
     }
 
     /** How names are sorted. */

@@ -14,7 +14,7 @@ final class CloseUps {
 
     private static final double FIELD = 100;
 
-    /** A line of a drawing in a field of 100 × 100. */
+    /** A line of a drawing in a field of 100 × 100; widths and tones are a house convention. */
     private record Stroke(List<double[]> points, Optional<String> kind, Optional<Boolean> closed) {
 
         void on(Ink ink) {

@@ -117,10 +117,6 @@ record JudgementWords(Catalogue words, Protocol protocol, Ladders ladders) {
                 });
     }
 
-    String side(Side side) {
-        return words.say(side == Side.LEFT ? "side_left" : "side_right");
-    }
-
     String test(String id) {
         return protocol.test(id).map(t -> words.say(t.name())).orElse(id);
     }
@@ -139,7 +135,7 @@ record JudgementWords(Catalogue words, Protocol protocol, Ladders ladders) {
     }
 
     String criterion(String id, Optional<Side> side) {
-        return criterion(id) + side.map(s -> " " + side(s)).orElse("");
+        return criterion(id) + side.map(s -> " " + words.side(s)).orElse("");
     }
 
     private Optional<String> variant(String criterion, Optional<String> id) {
@@ -212,7 +208,7 @@ record JudgementWords(Catalogue words, Protocol protocol, Ladders ladders) {
                     with(grade(r.grade(), words), variant(r.criterion(), r.variant()), r.phase()));
         }
         if (reason instanceof Reason.SidesDiffer r) {
-            return said("reason_sides", "what", criterion(r.criterion()), "side", side(r.weaker()));
+            return said("reason_sides", "what", criterion(r.criterion()), "side", words.side(r.weaker()));
         }
         if (reason instanceof Reason.TrainingStopped r) {
             return said("reason_training_stopped", "day", words.day(r.day()));
@@ -378,7 +374,7 @@ record JudgementWords(Catalogue words, Protocol protocol, Ladders ladders) {
                             case SHOULDER_OR_NECK -> "region_shoulder";
                             case ELSEWHERE -> "region_elsewhere";
                         })
-                + pain.side().map(s -> " " + side(s)).orElse("")
+                + pain.side().map(s -> " " + words.side(s)).orElse("")
                 + ", "
                 + words.say("pain_of_ten", "value", pain.intensity());
     }

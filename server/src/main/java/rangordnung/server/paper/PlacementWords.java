@@ -2,7 +2,6 @@ package rangordnung.server.paper;
 
 import java.util.Optional;
 import java.util.stream.Collectors;
-import rangordnung.core.body.Side;
 import rangordnung.core.ladder.Exercise;
 import rangordnung.core.ladder.Ladders;
 import rangordnung.core.placement.Proposal;
@@ -19,14 +18,10 @@ record PlacementWords(Catalogue words, Ladders ladders) {
                 .orElse("");
     }
 
-    String side(Side side) {
-        return words.say(side == Side.LEFT ? "side_left" : "side_right");
-    }
-
     /** An aid with the sides that it is given on, and its size. */
     String aid(Proposal.GivenAid given) {
         String name = ladders.aid(given.aid()).map(a -> words.say(a.name())).orElse(given.aid());
-        String sides = given.sides().stream().map(this::side).collect(Collectors.joining(", "));
+        String sides = given.sides().stream().map(words::side).collect(Collectors.joining(", "));
         return name + (sides.isEmpty() ? "" : " (" + sides + ")") + sized(given.size());
     }
 

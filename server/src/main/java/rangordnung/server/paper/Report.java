@@ -229,7 +229,7 @@ record Report(List<Overview> overview, List<Person> people) {
                             ? left
                             : left
                                     + result.direction()
-                                            .map(side -> " · " + judged.side(side))
+                                            .map(side -> " · " + words.side(side))
                                             .orElse(""),
                     sided ? right : "");
         }

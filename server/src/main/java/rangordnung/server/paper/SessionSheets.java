@@ -158,8 +158,8 @@ record SessionSheets(
                                     Stream.of(
                                             words.say(exercise.name()),
                                             said.dose(work.byWeek().get(session.doseWeek()), exercise)),
-                                    work.first().stream().map(s -> words.say("dose_first", "side", said.side(s))),
-                                    work.more().stream().map(s -> words.say("dose_more", "side", said.side(s))),
+                                    work.first().stream().map(s -> words.say("dose_first", "side", words.side(s))),
+                                    work.more().stream().map(s -> words.say("dose_more", "side", words.side(s))),
                                     work.aids().stream().map(said::aid),
                                     work.kit().stream().flatMap(k -> kit(k, said).stream()))
                             .flatMap(s -> s)

@@ -51,7 +51,7 @@ final class Tables {
         List<String> header = new ArrayList<>(header("athlete", "index_seen", "table_low", "table_high", "pain_stop"));
         screen.protocol().tests().forEach(test -> test.criteria().forEach(criterion -> sides(criterion)
                 .forEach(side -> header.add(words.say(test.name()) + ": " + words.say(criterion.name())
-                        + side.map(s -> " " + side(s)).orElse("")))));
+                        + side.map(s -> " " + words.side(s)).orElse("")))));
         JudgementWords judged = new JudgementWords(words, screen.protocol(), ladders);
         return table(Table.RESULTS, header, screen.athletes().stream().map(a -> {
             List<Object> row = new ArrayList<>();
@@ -79,10 +79,6 @@ final class Tables {
 
     private static double round(double value, double parts) {
         return Math.round(value * parts) / parts;
-    }
-
-    private String side(Side side) {
-        return words.say(side == Side.LEFT ? "side_left" : "side_right");
     }
 
     private static List<Optional<Side>> sides(Criterion criterion) {
@@ -244,7 +240,7 @@ final class Tables {
         row.addAll(List.of(
                 judged.test(test),
                 words.say(result.criterion().name()),
-                side.or(result::direction).map(this::side).orElse(""),
+                side.or(result::direction).map(words::side).orElse(""),
                 judged.finding(finding, result.criterion().id()),
                 finding.graded().<Object>map(g -> round(g.deviation(), 1000)).orElse(""),
                 finding.graded().<Object>map(g -> round(g.sem(), 1000)).orElse("")));

@@ -29,6 +29,7 @@ public class Consents {
     /** From this age on somebody allows for themselves (common practice, no source; local law comes first). */
     public static final int OF_AGE = 18;
 
+    /** First day on which consent is believed to have been given (house convention). */
     private static final LocalDate FIRST = LocalDate.of(1990, 1, 1);
 
     private static final RowMapper<ConsentView> VIEW = (row, n) -> new ConsentView(
