@@ -86,6 +86,7 @@
       if (!(e instanceof Unreadable || e instanceof Contradiction)) throw e;
       trouble = e.message;
       fields()[wrong ?? columns.length]?.focus();
+      tell(trouble);
       return;
     }
     saved = true;

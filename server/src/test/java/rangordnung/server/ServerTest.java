@@ -54,6 +54,7 @@ public abstract class ServerTest {
 
     /** A lead of another organisation. */
     protected Client foreigner() {
+        lead(); // whose password the other one has as well
         UUID organisation = UUID.randomUUID();
         String login = "foreign-" + organisation;
         jdbc.sql("insert into organisation values (?, 'Elsewhere', now())")

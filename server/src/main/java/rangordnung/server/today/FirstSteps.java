@@ -23,7 +23,7 @@ class FirstSteps {
      * @param roster    the one that was made last
      * @param athletes  whether somebody is on one
      * @param screening the one that was made last
-     * @param planned   whether the hall of one was set up
+     * @param planned   whether the hall of one was set up, or its proposal was good enough to make codes for
      * @param codes     whether a helper got a code
      * @param practised whether somebody has practised
      * @param practice  a practice class, to be thrown away
@@ -49,7 +49,8 @@ class FirstSteps {
                   exists (select 1 from athlete where organisation_id = :organisation) as athletes,
                   (select id from screening where organisation_id = :organisation and archived_at is null
                     order by created_at desc limit 1) as screening,
-                  exists (select 1 from hall_plan where organisation_id = :organisation) as planned,
+                  exists (select 1 from hall_plan where organisation_id = :organisation)
+                    or exists (select 1 from station_pass where organisation_id = :organisation) as planned,
                   exists (select 1 from station_pass where organisation_id = :organisation) as codes,
                   exists (select 1 from practice where organisation_id = :organisation) as practised,
                   (select id from team where organisation_id = :organisation and practice and archived_at is null limit 1) as practice,

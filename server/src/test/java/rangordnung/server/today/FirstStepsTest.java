@@ -28,6 +28,23 @@ class FirstStepsTest extends ServerTest {
         JsonNode athletes = lead.get("/api/teams/" + team).ok().body().get("athletes");
         assertThat(athletes).hasSize(12);
         assertThat(athletes.findValuesAsString("clearance")).containsOnly("CLEARED");
+        jdbc.sql(
+                        "insert into protocol_version select gen_random_uuid(), t.organisation_id, v.protocol_id, v.version, v.body, now()"
+                                + " from protocol_version v join account a on a.login = 'lead' and a.organisation_id = v.organisation_id, team t"
+                                + " where t.id = cast(:team as uuid) and v.protocol_id = 'standard-floor' and v.version = 1")
+                .param("team", team)
+                .update();
+        String screening = screening(lead, team, 1);
+        assertThat(steps(lead).get("screening").stringValue()).isEqualTo(screening);
+        assertThat(steps(lead).get("planned").booleanValue()).isFalse();
+        lead.post(
+                        "/api/screenings/" + screening + "/passes",
+                        "{\"station\":\"overhead-squat\",\"helper\":\"Momo\",\"minutes\":30}")
+                .ok();
+        assertThat(steps(lead).get("codes").booleanValue()).isTrue();
+        assertThat(steps(lead).get("planned").booleanValue())
+                .as("the proposed hall was good enough to make codes for")
+                .isTrue();
         lead.post("/api/practice-classes", "{\"name\":\"Practice class\"}").ok();
         assertThat(lead.get("/api/teams").ok().body().findValuesAsString("name"))
                 .containsExactly("Practice class", "Practice class 2");
