@@ -1,6 +1,6 @@
 import { Problem } from '../../lib/api/client';
 
-/** How far a file is. */
+/** How many sheets of a file are set. */
 export interface Far {
   done: number;
   of: number;
@@ -9,7 +9,7 @@ export interface Far {
 /**
  * Fetches a PDF that tells how far it is while it is made.
  *
- * @param far hears of each part
+ * @param far hears of each sheet
  * @param signal ends the work, also on the server
  */
 export async function pressed(

@@ -8,7 +8,7 @@ import java.util.stream.IntStream;
 final class Chunks {
 
     /** Sheets of athletes that are set at once (house convention): a set of five hundred takes more memory than a server has. */
-    private static final int AT_ONCE = 15;
+    private static final int AT_ONCE = 30;
 
     private Chunks() {}
 

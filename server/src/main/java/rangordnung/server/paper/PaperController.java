@@ -70,7 +70,7 @@ class PaperController {
     }
 
     /**
-     * The same PDF with how far it is, a JSON object a line: {@code {"done":1,"of":3}} after each part, then
+     * The same PDF with how far it is, a JSON object a line: {@code {"done":1,"of":30}} with each sheet, then
      * {@code {"pdf":"…"}} in Base64. Whoever closes the connection ends the work.
      */
     @GetMapping(path = "/api/screenings/{id}/papers/{paper}/progress", produces = MediaType.APPLICATION_NDJSON_VALUE)

@@ -1,7 +1,11 @@
 package rangordnung.server.paper;
 
+import com.openhtmltopdf.extend.FSCacheEx;
+import com.openhtmltopdf.extend.FSCacheValue;
+import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder.CacheStore;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayInputStream;
@@ -11,9 +15,13 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.IntConsumer;
+import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.multipdf.PDFMergerUtility;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
 
 /** Makes tagged PDF of pages: with a text layer, its faces in it, and nothing fetched from anywhere. */
 final class Press {
@@ -51,11 +59,17 @@ final class Press {
         XRLog.setLoggingEnabled(false);
     }
 
+    /** What is told of faces once, so that those of which a file uses nothing are not opened for it. */
+    private static final FSCacheEx<String, FSCacheValue> METRICS = new FSDefaultCacheStore();
+
+    /** Begins a sheet. */
+    private static final Pattern SECTION = Pattern.compile("<section ");
+
     /** Hears how far the work is. */
     @FunctionalInterface
     interface Progress {
 
-        void done(int parts, int of);
+        void done(int sheets, int of);
     }
 
     private Press() {}
@@ -63,28 +77,44 @@ final class Press {
     /**
      * One file of pages that are set one after the other.
      *
-     * @param pages    each well formed, with its style in it
-     * @param progress hears of each; what it throws ends the work
+     * @param pages    each well formed, with its style in it, a section to a sheet
+     * @param progress hears of each sheet; what it throws ends the work
      */
     static byte[] pdf(List<String> pages, Progress progress) {
+        List<Integer> sheets = pages.stream().map(Press::sections).toList();
+        int all = sheets.stream().mapToInt(Integer::intValue).sum();
         List<byte[]> parts = new ArrayList<>();
-        for (String page : pages) {
-            parts.add(pdf(page));
-            progress.done(parts.size(), pages.size());
+        int before = 0;
+        for (int i = 0; i < pages.size(); i++) {
+            int done = before;
+            int here = sheets.get(i);
+            parts.add(pdf(pages.get(i), sheet -> progress.done(done + Math.min(sheet, here), all)));
+            before += here;
         }
         return parts.size() == 1 ? parts.get(0) : together(parts);
     }
 
-    private static byte[] pdf(String html) {
+    private static int sections(String page) {
+        return Math.toIntExact(SECTION.matcher(page).results().count());
+    }
+
+    private static byte[] pdf(String html, IntConsumer sheet) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.usePdfUaAccessibility(true);
         builder.useSVGDrawer(new BatikSVGDrawer());
+        builder.useCacheStore(CacheStore.PDF_FONT_METRICS, METRICS);
         for (Face face : FACES) {
             builder.useFont(
                     () -> new ByteArrayInputStream(face.font()), face.family(), face.weight(), FontStyle.NORMAL, true);
         }
         builder.useUriResolver((base, uri) -> null);
+        builder.usePageSupplier((document, width, height, number, shadow) -> {
+            PDPage page = new PDPage(new PDRectangle(width, height));
+            document.addPage(page);
+            sheet.accept(document.getNumberOfPages());
+            return page;
+        });
         builder.withHtmlContent(html, null);
         builder.toStream(out);
         try {
