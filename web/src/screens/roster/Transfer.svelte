@@ -45,8 +45,8 @@
     {#if working}{m.transfer_working()}{/if}
     {#if taken}{m.transfer_taken({
         rosters: taken.rosters.map((r) => r.name).join(', '),
-        athletes: taken.athletes,
-        screenings: taken.screenings,
+        athletes: m.athletes({ count: taken.athletes }),
+        screenings: m.retention_screenings({ count: taken.screenings }),
       })}
       {#if taken.copied}{m.transfer_copied()}{/if}{/if}
   </p>

@@ -85,7 +85,9 @@
     } catch (e) {
       if (!(e instanceof Unreadable || e instanceof Contradiction)) throw e;
       trouble = e.message;
-      fields()[wrong ?? columns.length]?.focus();
+      const field = fields()[wrong ?? columns.length];
+      field?.focus();
+      if (field instanceof HTMLInputElement) field.select(); // typing puts it right
       tell(trouble);
       return;
     }
