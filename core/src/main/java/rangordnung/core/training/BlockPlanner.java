@@ -126,28 +126,30 @@ public final class BlockPlanner {
                     .filter(b -> b.pattern() != main.exercise().pattern())
                     .toList();
             Given second = stand(left.get(0));
+            Given third = stand(left.get(1));
             boolean aidInSecond = main.exercise().pattern() != Pattern.SQUAT
                     && second.exercise().pattern() == Pattern.SQUAT;
             return List.of(
-                    work(Part.PREPARATION, preparation(own, drill, main), false),
+                    work(
+                            Part.PREPARATION,
+                            drill ? allowed(own, one.rung()) : preparation(own, List.of(main, second, third)),
+                            false),
                     work(Part.MAIN, main, !aidInSecond),
                     work(Part.SECOND, second, aidInSecond),
-                    work(Part.SINGLE_LEG, stand(left.get(1)), false),
+                    work(Part.SINGLE_LEG, third, false),
                     work(Part.CLOSE, plain(rules.close()), false));
         }
 
-        /** The lasting work, right before the patterns; where the group does it anyway, the usual drill. */
-        private Given preparation(Ladders.Ladder own, boolean drill, Given main) {
-            if (drill) {
-                return allowed(own, one.rung());
-            }
+        /** The lasting work, right before the patterns; where it is done anyway, the usual drill. */
+        private Given preparation(Ladders.Ladder own, List<Given> patterns) {
             return one.proposal()
                     .lasting()
                     .filter(lasting -> BASES.stream().noneMatch(b -> b.ladder().equals(lasting.ladder())))
-                    .filter(lasting ->
-                            !lasting.exercise().equals(main.exercise().id()))
                     .filter(lasting -> !lasting.ladder().equals(own.id()))
                     .map(lasting -> allowed(ladders.required(lasting.ladder()), lasting.exercise()))
+                    .filter(lasting -> patterns.stream()
+                            .noneMatch(p ->
+                                    p.exercise().id().equals(lasting.exercise().id())))
                     .orElseGet(() -> plain(rules.preparation()));
         }
 

@@ -142,9 +142,21 @@ class BlockTest {
         assertThat(exercise(work(ankle, Part.MAIN)).pattern()).isEqualTo(Pattern.SQUAT);
     }
 
+    /** What lasts for the knee may be what the lunge begins with: it is done once. */
+    @Test
+    void nothing_that_lasts_is_trained_again_as_a_pattern() {
+        Rater knees = seen(List.of("knee-line L SEVERE")).and(FLOOR, "split-squat", "knee-line L SEVERE");
+        Block.Prescription given = prescribed(knees, Focus.STEADY, "running-stance-hold");
+        assertThat(given.work()).extracting(Block.Work::exercise).doesNotHaveDuplicates();
+        assertThat(work(given, Part.PREPARATION).exercise()).isEqualTo("arch-awareness");
+    }
+
     private static Block.Prescription prescribed(String marks, Focus focus, String rung) {
-        BlockPlanner.Trainee one =
-                trainee(seen(List.of(marks.split(" \\+ "))), NEW).orElseThrow();
+        return prescribed(seen(List.of(marks.split(" \\+ "))), focus, rung);
+    }
+
+    private static Block.Prescription prescribed(Rater book, Focus focus, String rung) {
+        BlockPlanner.Trainee one = trainee(book, NEW).orElseThrow();
         return PLANNER.plan(
                         season(List.of(), List.of()),
                         List.of(List.of(

@@ -157,6 +157,15 @@ record Cards(List<Card> cards) {
                                     .toList()));
         }
 
+        /** What the training of the first week has of an exercise; with a sore tendon that is less than is usual. */
+        private Optional<String> planned(String exercise, List<Part> parts) {
+            return parts.stream()
+                    .filter(p -> p.exercise().equals(exercise))
+                    .findFirst()
+                    .map(p -> words.say("paper_card_week", "number", 1) + ": "
+                            + p.doses().get(0));
+        }
+
         private Work work(Exercise exercise, Focus focus, Optional<Proposal.Placed> placed, List<Part> parts) {
             PlacementWords said = new PlacementWords(words, occasion.ladders());
             Ladders.FocusDefinition definition =
@@ -169,7 +178,7 @@ record Cards(List<Card> cards) {
                     name,
                     figures.of(exercise, words.say("paper_figure", "exercise", name)),
                     words.say(exercise.cue()),
-                    said.dose(exercise.dose()),
+                    planned(name, parts).orElseGet(() -> said.dose(exercise.dose())),
                     placed.flatMap(Proposal.Placed::side).stream()
                             .map(s -> words.say("part_first_side", "side", words.side(s)))
                             .toList(),

@@ -286,6 +286,9 @@ class PaperTest extends ServerTest {
         assertThat(first.sheets()).singleElement().satisfies(s -> assertThat(s)
                 .contains("30 November 2026", "Week 1, session 1 of 4", "08:00 Preparation", "Bodyweight squat, ")
                 .contains("Ada E.", "Bo Z.", "Stop for pain of 4 of 10"));
+        assertThat(read(pdf("cards", "language=EN&size=A4")).sheets())
+                .as("a card says no other dose than the training")
+                .allSatisfy(c -> assertThat(c).containsPattern("How much Week 1: \\d × \\d"));
         pdf("sessions", "language=EN&size=A4&session=4").problem(404, "not-found");
         pdf("sessions", "language=EN&size=A4&session=x").problem(400, "bad-address");
     }
