@@ -117,6 +117,7 @@ class PaperIT extends ScreenTest {
         page.keyboard().press("Enter"); // the next line, as it is: nothing was seen
         assertThat(page.locator("[data-athlete='Amara L.']")).containsText("Faults: 1");
         assertThat(page.locator("[data-athlete='Bartosz Ż.']")).containsText("Faults: 0");
+        allSaved(page);
         page.navigate(product.address() + "#/screening/" + screening + "/results");
         assertThat(page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("Amara Lindwurm")))
                         .getByRole(AriaRole.IMG, new Locator.GetByRoleOptions().setName("Knee line left: severe")))
