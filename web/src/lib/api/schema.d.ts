@@ -7295,6 +7295,7 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                    "application/zip": string;
                 };
             };
         };

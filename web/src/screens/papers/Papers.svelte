@@ -71,8 +71,8 @@
     try {
       const file = await pressed(address(paper, '/progress'), (f) => (far = f), stop.signal);
       const link = document.createElement('a');
-      link.href = URL.createObjectURL(file);
-      link.download = `${paper}.pdf`;
+      link.href = URL.createObjectURL(file.content);
+      link.download = file.name;
       link.click();
       setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
     } catch (e) {

@@ -64,8 +64,8 @@ describe('papers', () => {
     await vi.waitFor(() => expect(screen.getByRole('progressbar')).toHaveAttribute('value', '1'));
     expect(screen.getByRole('progressbar')).toHaveAttribute('max', '3');
     expect(saved).toEqual([]);
-    write({ pdf: btoa('%PDF') });
-    await vi.waitFor(() => expect(saved).toEqual(['cards.pdf']));
+    write({ name: 'cards.zip', file: btoa('PK') });
+    await vi.waitFor(() => expect(saved).toEqual(['cards.zip']));
     expect(screen.queryByRole('progressbar')).toBeNull();
   });
 

@@ -6,8 +6,14 @@ export interface Far {
   of: number;
 }
 
+/** A file to be saved: a PDF, or a ZIP of several where one were too large. */
+export interface Pressed {
+  name: string;
+  content: Blob;
+}
+
 /**
- * Fetches a PDF that tells how far it is while it is made.
+ * Fetches a file that tells how far it is while it is made.
  *
  * @param far hears of each sheet
  * @param signal ends the work, also on the server
@@ -16,7 +22,7 @@ export async function pressed(
   address: string,
   far: (far: Far) => void,
   signal: AbortSignal,
-): Promise<Blob> {
+): Promise<Pressed> {
   const response = await fetch(address, { signal }).catch((e: unknown) => {
     throw signal.aborted ? e : new Problem(0, 'offline', '');
   });
@@ -37,12 +43,11 @@ export async function pressed(
     const lines = (rest + value).split('\n');
     rest = lines.pop() ?? '';
     for (const line of lines) {
-      const said = JSON.parse(line) as Far | { pdf: string };
-      if ('pdf' in said) {
+      const said = JSON.parse(line) as Far | { name: string; file: string };
+      if ('file' in said) {
         void reader.cancel();
-        return new Blob([Uint8Array.from(atob(said.pdf), (c) => c.charCodeAt(0))], {
-          type: 'application/pdf',
-        });
+        const content = new Blob([Uint8Array.from(atob(said.file), (c) => c.charCodeAt(0))]);
+        return { name: said.name, content };
       }
       far(said);
     }

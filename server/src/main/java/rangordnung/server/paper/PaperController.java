@@ -39,7 +39,10 @@ class PaperController {
         return papers.page(new Papers.Order(id, paper(paper), language, size, athlete, session));
     }
 
-    @GetMapping(path = "/api/screenings/{id}/papers/{paper}/pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    /** As PDF, and as a ZIP of several where one were too large. */
+    @GetMapping(
+            path = "/api/screenings/{id}/papers/{paper}/pdf",
+            produces = {MediaType.APPLICATION_PDF_VALUE, "application/zip"})
     ResponseEntity<byte[]> pdf(
             @PathVariable UUID id,
             @PathVariable String paper,
@@ -47,9 +50,9 @@ class PaperController {
             @RequestParam PageSize size,
             @RequestParam Optional<UUID> athlete,
             @RequestParam Optional<Integer> session) {
-        Paper kind = paper(paper);
-        byte[] bytes = papers.pdf(new Papers.Order(id, kind, language, size, athlete, session), (done, of) -> {});
-        return Download.of(kind.address() + ".pdf", MediaType.APPLICATION_PDF_VALUE, bytes);
+        Press.Pressed file =
+                papers.pdf(new Papers.Order(id, paper(paper), language, size, athlete, session), (done, of) -> {});
+        return Download.of(file.name(), file.type(), file.bytes());
     }
 
     /** A table of the screening: results, groups, training or history. */
@@ -70,8 +73,8 @@ class PaperController {
     }
 
     /**
-     * The same PDF with how far it is, a JSON object a line: {@code {"done":1,"of":30}} with each sheet, then
-     * {@code {"pdf":"…"}} in Base64. Whoever closes the connection ends the work.
+     * The same file with how far it is, a JSON object a line: {@code {"done":1,"of":30}} with each sheet, then
+     * {@code {"name":"cards.pdf","file":"…"}} in Base64. Whoever closes the connection ends the work.
      */
     @GetMapping(path = "/api/screenings/{id}/papers/{paper}/progress", produces = MediaType.APPLICATION_NDJSON_VALUE)
     void progress(
@@ -83,9 +86,9 @@ class PaperController {
             @RequestParam Optional<Integer> session,
             HttpServletResponse response)
             throws IOException {
-        byte[] bytes;
+        Press.Pressed file;
         try {
-            bytes = papers.pdf(new Papers.Order(id, paper(paper), language, size, athlete, session), (done, of) -> {
+            file = papers.pdf(new Papers.Order(id, paper(paper), language, size, athlete, session), (done, of) -> {
                 try {
                     line(response, "{\"done\":%d,\"of\":%d}".formatted(done, of));
                 } catch (IOException gone) {
@@ -95,7 +98,10 @@ class PaperController {
         } catch (UncheckedIOException gone) {
             throw gone.getCause();
         }
-        line(response, "{\"pdf\":\"" + Base64.getEncoder().encodeToString(bytes) + "\"}");
+        line(
+                response,
+                "{\"name\":\"%s\",\"file\":\"%s\"}"
+                        .formatted(file.name(), Base64.getEncoder().encodeToString(file.bytes())));
     }
 
     private static void line(HttpServletResponse response, String json) throws IOException {

@@ -99,10 +99,11 @@ class Papers {
     }
 
     /** As PDF. */
-    byte[] pdf(Order order, Press.Progress progress) {
+    Press.Pressed pdf(Order order, Press.Progress progress) {
         return set(
                 order,
                 (template, models, words, title, sheet) -> Press.pdf(
+                        order.paper().address(),
                         models.stream()
                                 .map(m -> templates.forPress(template, m, words, title, sheet))
                                 .toList(),

@@ -311,8 +311,9 @@ class PaperTest extends ServerTest {
                 .isEqualTo(IntStream.rangeClosed(1, 31)
                         .mapToObj("{\"done\":%d,\"of\":31}"::formatted)
                         .toList());
-        String pdf =
-                lines.get(31).substring("{\"pdf\":\"".length(), lines.get(31).length() - "\"}".length());
+        String start = "{\"name\":\"cards.pdf\",\"file\":\"";
+        assertThat(lines.get(31)).startsWith(start).endsWith("\"}");
+        String pdf = lines.get(31).substring(start.length(), lines.get(31).length() - "\"}".length());
         Read whole = read(Base64.getDecoder().decode(pdf));
         assertThat(whole.tagged()).isTrue();
         assertThat(whole.sheets())
