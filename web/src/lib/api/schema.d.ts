@@ -3512,7 +3512,7 @@ export interface components {
             /** @enum {string} */
             moment: "STANDING" | "BOTTOM" | "DESCENT" | "BOTTOM_PHASE" | "ASCENT" | "REPETITION";
             /** @enum {string} */
-            reason: "LANDMARK_MISSING" | "LANDMARK_LOST" | "NO_SCALE" | "NO_FOOT_LENGTH" | "POINTS_AT_CAMERA" | "NO_STANDING" | "NOT_REACHED";
+            reason: "LANDMARK_MISSING" | "LANDMARK_LOST" | "NO_SCALE" | "NO_FOOT_LENGTH" | "POINTS_AT_CAMERA" | "NO_STANDING" | "TOO_FEW_FRAMES" | "TOO_NOISY" | "NOT_REACHED";
             /** @enum {string} */
             side?: "LEFT" | "RIGHT";
         };
@@ -3627,31 +3627,48 @@ export interface components {
         };
         MotionRules: {
             bottomShare: components["schemas"]["Threshold"];
-            competing: components["schemas"]["Threshold"];
             cutoff: components["schemas"]["Threshold"];
             fewestFrames: components["schemas"]["Threshold"];
+            filterBlur: components["schemas"]["Threshold"];
             foreshortened: components["schemas"]["Threshold"];
             fullRate: components["schemas"]["Threshold"];
+            growthKnown: components["schemas"]["Threshold"];
             heelUpFrom: components["schemas"]["Threshold"];
             hiddenConfidence: components["schemas"]["Threshold"];
             hipsFirstFrom: components["schemas"]["Threshold"];
             landmarkConfidence: components["schemas"]["Threshold"];
+            leastDrop: components["schemas"]["Threshold"];
+            leastNoise: components["schemas"]["Threshold"];
             longestGap: components["schemas"]["Threshold"];
             markingNoise: components["schemas"]["Threshold"];
+            noise: {
+                [key: string]: components["schemas"]["MotionRulesUsualNoise"];
+            };
             onset: components["schemas"]["Threshold"];
+            onsetKnown: components["schemas"]["Threshold"];
             plateCutoff: components["schemas"]["Threshold"];
-            readingsPerPeriod: components["schemas"]["Threshold"];
+            pooledReadings: components["schemas"]["Threshold"];
+            quietLeast: components["schemas"]["Threshold"];
+            quietMargin: components["schemas"]["Threshold"];
+            quietStretch: components["schemas"]["Threshold"];
             resting: components["schemas"]["Threshold"];
             scaleNoise: components["schemas"]["Threshold"];
             shortestFiltered: components["schemas"]["Threshold"];
             shortestRepetition: components["schemas"]["Threshold"];
             startDrop: components["schemas"]["Threshold"];
             steadyLoad: components["schemas"]["Threshold"];
+            surelyUp: components["schemas"]["Threshold"];
             tallest: components["schemas"]["Threshold"];
+            triedRepetitions: components["schemas"]["Threshold"];
             tuckFrom: components["schemas"]["Threshold"];
             upright: components["schemas"]["Threshold"];
             /** Format: int32 */
             version: number;
+        };
+        MotionRulesUsualNoise: {
+            jitter: components["schemas"]["Threshold"];
+            lasting: components["schemas"]["Threshold"];
+            offset: components["schemas"]["Threshold"];
         };
         MovementIndex: components["schemas"]["MovementIndexKnown"] | components["schemas"]["MovementIndexUnknown"];
         MovementIndexKnown: {

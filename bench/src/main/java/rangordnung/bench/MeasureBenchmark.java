@@ -24,6 +24,7 @@ import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.PoseRules;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
+import rangordnung.core.protocol.Source;
 import rangordnung.server.exchange.LandmarkFile;
 import rangordnung.server.exchange.LandmarkFiles;
 import rangordnung.server.exchange.ReadOptions;
@@ -51,8 +52,8 @@ public final class MeasureBenchmark {
         Supplier<Motion> read = () -> LandmarkFiles.read(
                         new ByteArrayInputStream(file), Optional.of(LandmarkFile.Format.LANDMARKS_33), HOW)
                 .motion();
-        Supplier<ClipReport> measure =
-                () -> new ClipAnalysis(read.get(), Subject.squat(Optional.of(build)), rules).report();
+        Supplier<ClipReport> measure = () ->
+                new ClipAnalysis(read.get(), Subject.squat(Optional.of(build), Source.LANDMARK_FILE), rules).report();
         for (int i = 0; i < WARM_UP; i++) {
             milliseconds(read);
             milliseconds(measure);
@@ -70,7 +71,19 @@ public final class MeasureBenchmark {
     }
 
     private static Motion film(Build build, int repetitions) throws IOException {
-        return new Camera(Motion.Plane.SIDE, 60, Optional.of(400.0), Optional.empty(), 1, 0, Side.LEFT, 0.004, 0.01, 3)
+        return new Camera(
+                        Motion.Plane.SIDE,
+                        60,
+                        Optional.of(400.0),
+                        Optional.empty(),
+                        1,
+                        0,
+                        Side.LEFT,
+                        0.004,
+                        0,
+                        0,
+                        0.01,
+                        3)
                 .film(new SimulatedAthlete(
                         Script.squat(build, repetitions), shipped(ShippedData.POSE, PoseRules.class)));
     }
@@ -128,7 +141,9 @@ public final class MeasureBenchmark {
                         HOW)
                 .motion();
         ClipReport report = new ClipAnalysis(
-                        motion, Subject.squat(Optional.of(build)), shipped(ShippedData.MOTION, MotionRules.class))
+                        motion,
+                        Subject.squat(Optional.of(build), Source.LANDMARK_FILE),
+                        shipped(ShippedData.MOTION, MotionRules.class))
                 .report();
         if (report.frames() != HOUR || report.repetitions().size() < 500) {
             throw new IllegalStateException(

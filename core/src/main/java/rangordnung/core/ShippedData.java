@@ -8,7 +8,7 @@ public final class ShippedData {
     public static final String PLACEMENT = "placement/house-rules.3";
     public static final String LINKS = "links/house-links.3";
     public static final String CERTAINTY = "certainty/house-certainty.1";
-    public static final String MOTION = "motion/house-motion.1";
+    public static final String MOTION = "motion/house-motion.2";
     public static final String POSE = "motion/house-pose.1";
     public static final String BODY = "body/house-body.1";
     public static final String TEACHING = "teaching/house-teaching.1";

@@ -217,7 +217,7 @@ final class TrialJudge {
         return reading.value()
                 .flatMap(value -> anchor.map(a -> {
                     double size = criterion.extent() == Extent.DIRECTED ? Math.abs(value) : value;
-                    Grade grade = grade(a.deviation(size), a.offset(size), a.deviationSem());
+                    Grade grade = grade(a.deviation(size), a.offset(size), new Noise(a.deviationSem(), 0));
                     return new Finding.Graded(
                             grade,
                             a.deviation(size),
@@ -321,18 +321,18 @@ final class TrialJudge {
         double offset = median(sizes.stream().map(anchor::offset).toList()) - allowed;
         double worst =
                 deviations.stream().mapToDouble(Double::doubleValue).max().orElse(deviation);
-        double noise = noise(anchor, sure);
+        Noise noise = noise(anchor, sure);
         return new Finding.Graded(
                 grade(deviation, offset, noise),
                 deviation,
                 Optional.of(offset),
-                noise,
+                noise.sem(),
                 Grade.worse(grade(deviation, offset, noise), grade(worst, Math.max(worst, offset), noise)),
                 Optional.empty(),
                 Optional.empty(),
                 tolerated
                         ? origin(Origin.Rule.INWARD_KNEE_TOLERATED, facts, thresholds(anchor))
-                        : measuredAgainst(anchor, sure, noise));
+                        : measuredAgainst(anchor, sure, noise.sem()));
     }
 
     private boolean sure(Entry measured) {
@@ -341,10 +341,14 @@ final class TrialJudge {
     }
 
     /**
-     * Standard error of a deviation: that of the measure, times the factor of the source; or what the landmarks' own noise
-     * makes of it, where that is larger.
+     * Noise of a deviation.
+     *
+     * @param sem standard error: that of the measure, times the factor of the source; or the landmarks' own where that is larger
+     * @param own what the noise of the landmarks makes of a repetition
      */
-    private double noise(Anchor anchor, List<Entry> entries) {
+    private record Noise(double sem, double own) {}
+
+    private Noise noise(Anchor anchor, List<Entry> entries) {
         List<Fact.Taken> taken = entries.stream()
                 .flatMap(e -> ((Fact.Measured) e.fact()).taken().stream())
                 .toList();
@@ -355,19 +359,23 @@ final class TrialJudge {
                 .orElse(1);
         double own =
                 taken.isEmpty() ? 0 : median(taken.stream().map(Fact.Taken::sem).toList()) / anchor.range();
-        return Math.max(anchor.deviationSem() * factor, own);
+        return new Noise(Math.max(anchor.deviationSem() * factor, own), own);
     }
 
     /**
      * The grade of a measured deviation. An anchor whose range is narrower than four standard errors cannot tell four grades: the
-     * fault is then seen or not, and worse than slight only as far as the noise leaves no doubt.
+     * fault is then seen or not, seen only where it lies beyond what the landmarks' own noise may feign, and worse than slight only
+     * as far as the noise leaves no doubt.
      */
-    private Grade grade(double deviation, double offset, double noise) {
+    private Grade grade(double deviation, double offset, Noise noise) {
         Grade grade = Grade.of(deviation, rules.gradeCutPoints());
-        if (!coarse(noise) || grade == Grade.NONE) {
+        if (!coarse(noise.sem()) || grade == Grade.NONE) {
             return grade;
         }
-        double atLeast = Math.min(1, Math.max(0, offset - SURE * noise));
+        if (offset < FEIGNED * noise.own()) {
+            return Grade.NONE;
+        }
+        double atLeast = Math.min(1, Math.max(0, offset - SURE * noise.sem()));
         return Grade.worse(Grade.SLIGHT, Grade.of(atLeast, rules.gradeCutPoints()));
     }
 
@@ -375,6 +383,9 @@ final class TrialJudge {
     private static final double FOUR_GRADES = 4;
 
     private static final double SURE = 1.645;
+
+    /** Standard errors of a repetition that the median of three exceeds in less than one of a hundred still heels (house convention). */
+    private static final double FEIGNED = 1.5;
 
     private static boolean coarse(double noise) {
         return noise > 1 / FOUR_GRADES;

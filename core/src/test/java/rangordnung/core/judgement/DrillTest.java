@@ -77,7 +77,8 @@ class DrillTest {
                     each ? Optional.of(script.working()) : Optional.empty(),
                     protocol.school().kneeReference(),
                     0,
-                    Optional.empty());
+                    Optional.empty(),
+                    Source.SIMULATED);
             ClipReport report = new ClipAnalysis(film, subject, RULES).report();
             MeasuredFacts.of(
                             definition,

@@ -184,7 +184,7 @@ class MeasuringController {
                 protocol.flatMap(p -> asked.about().test().map(id -> p.test(id)
                         .orElseThrow(() -> Problem.notFound("test in this protocol"))));
         ClipAnalysis examination = new ClipAnalysis(
-                asked.clip().motion(), subject(asked.about(), protocol, test), protocols.motionRules());
+                asked.clip().motion(), subject(asked.about(), protocol, test, asked.source()), protocols.motionRules());
         ClipReport report = examination.report();
         List<Trace> traces = examination.traces().stream()
                 .map(t -> new Trace(
@@ -214,7 +214,8 @@ class MeasuringController {
         return test.legs() == TestDefinition.Legs.EACH ? about.working() : Optional.empty();
     }
 
-    private static Subject subject(About about, Optional<Protocol> protocol, Optional<TestDefinition> test) {
+    private static Subject subject(
+            About about, Optional<Protocol> protocol, Optional<TestDefinition> test, Source source) {
         Optional<School> school = protocol.map(Protocol::school);
         return new Subject(
                 about.stature().map(cm -> Build.ofStature(cm / 100)),
@@ -222,7 +223,8 @@ class MeasuringController {
                 about.working(),
                 school.map(School::kneeReference).orElse(School.KneeReference.SECOND_THIRD_TOE),
                 school.flatMap(School::targetThigh).orElse(0.0),
-                about.near());
+                about.near(),
+                source);
     }
 
     private static Double[] boxed(double[] values) {
@@ -306,6 +308,8 @@ class MeasuringController {
                 0,
                 asked.near(),
                 asked.noise() / 100,
+                0,
+                0,
                 0,
                 asked.seed());
         return new Simulated(Clip.of(camera.film(athlete)), athlete.bottom(), athlete.endsEarly());

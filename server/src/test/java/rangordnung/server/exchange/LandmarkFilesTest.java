@@ -41,6 +41,7 @@ import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Faults.Phases;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.protocol.School.KneeReference;
+import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 import rangordnung.server.platform.Problem;
 
@@ -101,7 +102,7 @@ class LandmarkFilesTest {
                 assertThat(value(report, measure, Optional.empty(), Moment.BOTTOM))
                         .isCloseTo(value(report(film), measure, Optional.empty(), Moment.BOTTOM), within(0.1));
             }
-            assertThat(value(report, Measure.HEEL_RISE, Optional.of(Side.LEFT), Moment.REPETITION))
+            assertThat(value(report, Measure.HEEL_RISE, Optional.of(Side.LEFT), Moment.BOTTOM_PHASE))
                     .isCloseTo(2, within(0.1));
         }
         if (plane != Motion.Plane.SIDE) {
@@ -125,7 +126,8 @@ class LandmarkFilesTest {
                                 Optional.empty(),
                                 KneeReference.SECOND_THIRD_TOE,
                                 0,
-                                Optional.of(Side.LEFT)),
+                                Optional.of(Side.LEFT),
+                                Source.SIMULATED),
                         Shipped.MOTION)
                 .report();
     }

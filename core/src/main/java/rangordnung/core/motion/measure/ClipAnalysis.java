@@ -9,12 +9,16 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import rangordnung.core.Refusal;
 import rangordnung.core.body.Side;
+import rangordnung.core.motion.signal.Axis;
+import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Landmark.Point;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.MotionRules;
+import rangordnung.core.motion.signal.Noise;
 import rangordnung.core.motion.signal.Repetition;
 import rangordnung.core.motion.signal.Repetition.Moment;
 import rangordnung.core.motion.signal.Repetitions;
+import rangordnung.core.motion.signal.Tracks;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 
 /** Measures a clip: cleans the paths, finds the repetitions, reads every measure that the plane shows, each with its noise. */
@@ -27,6 +31,7 @@ public final class ClipAnalysis {
     private final double[] hip;
     private final Repetitions repetitions;
     private final Standing standing;
+    private final Noise noise;
     private final BodyScale scale;
     private final List<FrameMeasure> frameMeasures;
 
@@ -34,17 +39,30 @@ public final class ClipAnalysis {
         this.motion = motion;
         this.subject = subject;
         this.legs = ReadLegs.of(motion, subject);
-        this.readings = new Readings(motion, rules, legs.sides());
+        Tracks tracks = new Tracks(motion, rules);
+        this.readings = Readings.seen(motion, rules, tracks);
         this.hip = IntStream.range(0, motion.frames())
                 .mapToDouble(f -> readings.value(legs::hipHeight, f))
                 .toArray();
         standsOnFeet(hip);
         int last = motion.frames() - 1;
         this.repetitions = still() || hold()
-                ? new Repetitions(List.of(new Repetition(1, 0, 0, last / 2, last, last)), 0, hip[last / 2])
-                : Repetitions.in(hip, hipNoise(), motion.rate(), rules);
+                ? new Repetitions(List.of(new Repetition(1, 0, 0, last / 2, last, last)), 0, hip[last / 2], List.of())
+                : Repetitions.in(hip, hipNoise(tracks), motion.rate(), rules);
         this.standing = new Standing(readings, repetitions, hip, hold());
-        this.scale = BodyScale.of(motion, subject, legs.sides(), f -> standing.median(f, first()));
+        this.noise = Noise.of(
+                tracks,
+                repetitions.quiet(),
+                still()
+                        ? new Noise.Usual(
+                                repetitions.standingHeight()
+                                        * rules.markingNoise().value()
+                                        / 100,
+                                0,
+                                0)
+                        : rules.noiseOf(subject.source(), repetitions.standingHeight()),
+                repetitions.standingHeight() * rules.leastNoise().value() / 100);
+        this.scale = BodyScale.of(motion, subject, legs.sides(), f -> standing.median(readings, f, first()));
         this.frameMeasures = Stream.of(Measure.values())
                 .filter(m -> m.taken().formula() != null && shown(m))
                 .flatMap(m -> legs.of(m.extent()).stream().map(side -> frameMeasure(m, side)))
@@ -61,8 +79,9 @@ public final class ClipAnalysis {
 
     /** The complete repetitions with all that was measured. */
     public ClipReport report() {
+        TriedNoise tried = new TriedNoise(this, repetitions.complete());
         List<ClipReport.Repeated> measured = repetitions.complete().stream()
-                .map(r -> new ClipReport.Repeated(r, measurements(r)))
+                .map(r -> new ClipReport.Repeated(r, tried.upon(r)))
                 .toList();
         return new ClipReport(
                 motion.plane(),
@@ -77,11 +96,12 @@ public final class ClipAnalysis {
                 still());
     }
 
-    private List<Measurement> measurements(Repetition repetition) {
+    /** What these readings give of a repetition; the errors are those that no noise makes. */
+    List<Measurement> measurements(Readings read, Repetition repetition) {
         List<Measurement> all = new ArrayList<>();
-        RepetitionAnalysis analysis = new RepetitionAnalysis(this, repetition);
+        RepetitionAnalysis analysis = new RepetitionAnalysis(this, read, repetition);
         frameMeasures.forEach(m -> all.addAll(analysis.measurements(m)));
-        RepetitionEvents events = new RepetitionEvents(this, repetition);
+        RepetitionEvents events = new RepetitionEvents(this, read, repetition);
         for (Measure measure : Measure.values()) {
             Declaration.Event event = measure.taken().event();
             if (event != null
@@ -101,7 +121,7 @@ public final class ClipAnalysis {
      */
     public Optional<double[]> trace(Measure measure, Optional<Side> side) {
         return frameMeasure(measure, side).map(m -> {
-            double base = m.againstStanding() ? standing.median(m.inUnit(), first()) : 0;
+            double base = m.againstStanding() ? standing.median(readings, m.inUnit(), first()) : 0;
             return IntStream.range(0, motion.frames())
                     .mapToDouble(f -> m.assessable(readings.posture(f))
                             ? readings.value(m.inUnit(), f) - (Double.isNaN(base) ? 0 : base)
@@ -113,7 +133,7 @@ public final class ClipAnalysis {
     /** All measures that a single frame gives. */
     public List<Measurement> at(int frame) {
         return frameMeasures.stream()
-                .map(m -> read(m, Moment.BOTTOM, frame, first()))
+                .map(m -> read(readings, m, Moment.BOTTOM, frame, first()))
                 .toList();
     }
 
@@ -153,7 +173,7 @@ public final class ClipAnalysis {
         return Stream.of(
                         Formula.frontalLength(Point.HIP, Point.KNEE, side),
                         Formula.frontalLength(Point.KNEE, Point.ANKLE, side))
-                .map(length -> new FrameMeasure.Bound(length, share * standing.median(length, first())))
+                .map(length -> new FrameMeasure.Bound(length, share * standing.median(readings, length, first())))
                 .toList();
     }
 
@@ -171,10 +191,6 @@ public final class ClipAnalysis {
         return legs;
     }
 
-    Readings readings() {
-        return readings;
-    }
-
     Standing standing() {
         return standing;
     }
@@ -183,13 +199,23 @@ public final class ClipAnalysis {
         return repetitions.standingHeight();
     }
 
-    double[] hip() {
-        return hip;
+    /** Noise of the height of the hip, if it were new in each frame. */
+    private double hipNoise(Tracks tracks) {
+        return Math.sqrt(Stream.of(Point.HIP, Point.ANKLE)
+                .mapToDouble(point -> legs.hips().stream()
+                        .mapToDouble(side -> tracks.sd(Landmark.of(point, side), Axis.Z))
+                        .map(sd -> sd * sd)
+                        .average()
+                        .orElse(0))
+                .sum());
     }
 
-    /** Noise of the height of the hip. */
-    double hipNoise() {
-        return readings.sem(legs::hipHeight, motion.frames() / 2);
+    Readings readings() {
+        return readings;
+    }
+
+    Noise noise() {
+        return noise;
     }
 
     boolean still() {
@@ -202,29 +228,27 @@ public final class ClipAnalysis {
     }
 
     /** A measure in a frame, told against the standing before a repetition where it is told so. */
-    Measurement read(FrameMeasure measure, Moment moment, int frame, Repetition repetition) {
-        if (!measure.assessable(readings.posture(frame))) {
+    Measurement read(Readings read, FrameMeasure measure, Moment moment, int frame, Repetition repetition) {
+        if (!measure.assessable(read.posture(frame))) {
             return none(measure, moment, Measurement.Reason.POINTS_AT_CAMERA);
         }
-        double value = readings.value(measure.inUnit(), frame);
+        double value = read.value(measure.inUnit(), frame);
         if (Double.isNaN(value)) {
             return none(measure, moment, missing(measure, frame));
         }
-        double sem = readings.sem(measure.inUnit(), frame);
         if (measure.againstStanding()) {
-            double base = still() ? Double.NaN : standing.median(measure.inUnit(), repetition);
+            double base = still() ? Double.NaN : standing.median(read, measure.inUnit(), repetition);
             if (Double.isNaN(base)) {
                 return none(measure, moment, Measurement.Reason.NO_STANDING);
             }
             value -= base;
-            sem = Math.hypot(sem, standing.sem(measure.inUnit(), repetition));
         }
         return new Measurement.Value(
                 measure.measure(),
                 measure.side(),
                 moment,
                 value,
-                Math.hypot(sem, scaleError(measure, value)),
+                scaleError(measure, value),
                 readings.confidence(measure.formula(), frame),
                 frame);
     }

@@ -58,17 +58,19 @@ record Declaration(
         }
     }
 
-    /** Which value stands for a repetition, and what its standard error is. */
+    /** Which value stands for a repetition. */
     enum Way {
-        /** At the lowest hip, in a held stance the median; the error is that of the landmarks there. */
+        /** At the lowest hip, in a held stance the median. */
         AT_THE_BOTTOM,
-        /** Median of standing, with the error of a median. */
+        /** Median of standing. */
         WHILE_STANDING,
-        /** The largest value, less what noise alone adds to the largest of so many readings; the error is that of its frame. */
+        /** The largest value, less what noise adds to the largest of so many readings. */
         LARGEST,
+        /** Median of the bottom phase; in a held stance the largest value. */
+        MEDIAN_OF_THE_BOTTOM_PHASE,
         /** At the bottom, and the largest of each phase and of the whole. */
         LARGEST_OF_EACH_PHASE,
-        /** Declaration over the whole repetition, which also tells its error. */
+        /** What the whole repetition gives. */
         EVENT
     }
 
@@ -151,6 +153,10 @@ record Declaration(
         return with(patterns, Way.LARGEST, Moment.REPETITION, scale, traits);
     }
 
+    Declaration medianOfTheBottomPhase() {
+        return with(patterns, Way.MEDIAN_OF_THE_BOTTOM_PHASE, Moment.BOTTOM_PHASE, scale, traits);
+    }
+
     Declaration largestOfEachPhase() {
         return with(patterns, Way.LARGEST_OF_EACH_PHASE, Moment.REPETITION, scale, traits);
     }
@@ -187,6 +193,11 @@ record Declaration(
 
     boolean has(Trait trait) {
         return traits.contains(trait);
+    }
+
+    /** Whether noise makes it larger on average, and not only less sure. */
+    boolean growsWithNoise() {
+        return way == Way.LARGEST || way == Way.LARGEST_OF_EACH_PHASE || way == Way.EVENT;
     }
 
     boolean in(Motion.Plane plane, Pattern pattern) {

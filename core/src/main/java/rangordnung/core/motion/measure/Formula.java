@@ -245,8 +245,14 @@ interface Formula {
 
     /** The mean of a formula over some sides. */
     static Formula mean(List<Side> sides, Function<Side, Formula> formula) {
-        List<Formula> each = sides.stream().map(formula).toList();
-        return p -> each.stream().mapToDouble(f -> f.of(p)).average().orElse(Double.NaN);
+        Formula[] each = sides.stream().map(formula).toArray(Formula[]::new);
+        return p -> {
+            double sum = 0;
+            for (Formula one : each) {
+                sum += one.of(p);
+            }
+            return sum / each.length;
+        };
     }
 
     default Formula times(double factor) {

@@ -27,6 +27,11 @@ record FrameMeasure(
     }
 
     boolean assessable(Posture p) {
-        return bounds.stream().allMatch(b -> !(b.length().of(p) < b.least()));
+        for (Bound bound : bounds) {
+            if (bound.length().of(p) < bound.least()) {
+                return false;
+            }
+        }
+        return true;
     }
 }

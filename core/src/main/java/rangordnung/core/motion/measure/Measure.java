@@ -128,7 +128,7 @@ public enum Measure {
     /** Trunk minus shin; 0 is parallel. */
     TRUNK_MINUS_SHIN("trunk-minus-shin", "degrees", Extent.WHOLE, Label.CP, side(s -> Formula.trunk(s)
             .minus(Formula.shin(s)))),
-    /** Heel above its standing height, highest in the repetition. */
+    /** Heel above its standing height: median of the bottom phase less that of standing. */
     HEEL_RISE(
             "heel-rise",
             "centimetres",
@@ -137,7 +137,7 @@ public enum Measure {
             side((s, legs) -> Formula.heelHeight(s))
                     .inCentimetres()
                     .minusStanding()
-                    .largest()),
+                    .medianOfTheBottomPhase()),
     /** Part of the repetition with the heel up. */
     HEEL_UP_SHARE(
             "heel-up-share",

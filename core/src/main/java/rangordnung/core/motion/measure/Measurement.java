@@ -55,6 +55,10 @@ public sealed interface Measurement {
         POINTS_AT_CAMERA,
         /** There is no standing before it. */
         NO_STANDING,
+        /** It takes more frames a second. */
+        TOO_FEW_FRAMES,
+        /** With noise like that of the landmarks it may well not be there at all. */
+        TOO_NOISY,
         /** It did not happen. */
         NOT_REACHED
     }

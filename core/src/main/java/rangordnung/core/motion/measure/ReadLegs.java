@@ -60,12 +60,14 @@ record ReadLegs(List<Side> sides, List<Side> feet, List<Side> hips, KneeReferenc
 
     /** Height of the hips above the lower ankle, in units of the source: in a step the other one is in the air. */
     double hipHeight(Posture p) {
-        double ankle = BOTH.stream()
-                .mapToDouble(s -> p.z(Point.ANKLE, s))
-                .filter(z -> !Double.isNaN(z))
-                .min()
-                .orElse(Double.NaN);
-        return hips.stream().mapToDouble(s -> p.z(Point.HIP, s)).average().orElse(Double.NaN) - ankle;
+        double left = p.z(Point.ANKLE, Side.LEFT);
+        double right = p.z(Point.ANKLE, Side.RIGHT);
+        double ankle = Double.isNaN(left) ? right : Double.isNaN(right) ? left : Math.min(left, right);
+        double hip = 0;
+        for (Side side : hips) {
+            hip += p.z(Point.HIP, side);
+        }
+        return hip / hips.size() - ankle;
     }
 
     /** Sides on which a measure is read; the leg itself stands in for a measure of the whole body. */

@@ -1,37 +1,57 @@
 package rangordnung.core.motion.measure;
 
 import java.util.LinkedHashSet;
-import java.util.List;
 import java.util.Set;
-import rangordnung.core.body.Side;
 import rangordnung.core.motion.signal.Axis;
 import rangordnung.core.motion.signal.Landmark;
-import rangordnung.core.motion.signal.Landmark.Point;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.MotionRules;
+import rangordnung.core.motion.signal.Noise;
 import rangordnung.core.motion.signal.Posture;
 import rangordnung.core.motion.signal.Tracks;
 
-/**
- * Formulas read in the frames of a clip, each value with its noise.
- *
- * <p>The standard error of a value is propagated from the noise of the landmarks that it needs: the square root of the
- * sum of (∂value/∂coordinate · standard deviation of the coordinate)². That deviation is what the low-pass leaves of the
- * scatter it took out; for a single image it is the noise of marking.
- */
+/** Formulas read in the frames of a clip: as it was seen, or as it might have been with more noise of its kind. */
 final class Readings {
+
+    /** What is added to a coordinate. */
+    @FunctionalInterface
+    private interface Added {
+        double to(Landmark landmark, Axis axis, int frame);
+    }
+
+    /** Frames that are read in a period of the low-pass: what lies between is off by less than 2 % of what is left at its cut-off. */
+    private static final double READ_PER_PERIOD = 8;
 
     private final Motion motion;
     private final MotionRules rules;
     private final Tracks tracks;
-    private final List<Side> marked;
+    private final Added added;
+    private final boolean noisy;
 
-    /** @param marked legs whose length tells how far a marked point may be off */
-    Readings(Motion motion, MotionRules rules, List<Side> marked) {
+    private Readings(Motion motion, MotionRules rules, Tracks tracks, Added added, boolean noisy) {
         this.motion = motion;
         this.rules = rules;
-        this.tracks = new Tracks(motion, rules);
-        this.marked = marked;
+        this.tracks = tracks;
+        this.added = added;
+        this.noisy = noisy;
+    }
+
+    static Readings seen(Motion motion, MotionRules rules, Tracks tracks) {
+        return new Readings(motion, rules, tracks, (landmark, axis, frame) -> 0, false);
+    }
+
+    /**
+     * The same clip with noise upon it.
+     *
+     * @param times its standard deviation, as a multiple of what it has
+     */
+    Readings with(Noise noise, int number, double times) {
+        return new Readings(
+                motion,
+                rules,
+                tracks,
+                (landmark, axis, frame) -> times * noise.of(number, landmark, axis, frame),
+                true);
     }
 
     MotionRules rules() {
@@ -46,13 +66,18 @@ final class Readings {
         return motion.rate();
     }
 
+    /** Frames from which low-passed paths are known: at a high rate those between them say nothing of their own. */
+    int step() {
+        return (int) Math.max(1, rate() / (READ_PER_PERIOD * cutoff()));
+    }
+
     /** Cut-off of the low-pass at this rate, hertz. */
     double cutoff() {
         return rules.cutoffAt(rate());
     }
 
     Posture posture(int frame) {
-        return (landmark, axis) -> tracks.at(landmark, axis, frame);
+        return (landmark, axis) -> tracks.at(landmark, axis, frame) + added.to(landmark, axis, frame);
     }
 
     /** Value of a formula; not a number where a landmark that it needs is lost. */
@@ -71,39 +96,11 @@ final class Readings {
         return used;
     }
 
-    /** Standard error of a formula's value in a frame, from the noise of each coordinate that it uses. */
-    double sem(Formula formula, int frame) {
-        double variance = 0;
-        Posture here = posture(frame);
-        for (Coordinate c : used(formula, frame)) {
-            double sd = tracks.filtered() ? tracks.sd(c.landmark(), c.axis()) : markingNoise();
-            if (sd > 0) {
-                double change = formula.of(nudged(here, c, sd)) - formula.of(nudged(here, c, -sd));
-                if (!Double.isNaN(change)) {
-                    variance += change * change / 4;
-                }
-            }
-        }
-        return Math.sqrt(variance);
-    }
-
-    /** Noise of a marked point in units of the source. */
-    private double markingNoise() {
-        Motion.Plane plane = motion.plane();
-        double leg = marked.stream()
-                .mapToDouble(s -> value(Formula.length(Point.HIP, Point.KNEE, s, plane), 0)
-                        + value(Formula.length(Point.KNEE, Point.ANKLE, s, plane), 0))
-                .max()
-                .orElse(Double.NaN);
-        return Double.isNaN(leg) ? 0 : leg * rules.markingNoise().value() / 100;
-    }
-
-    private static Posture nudged(Posture p, Coordinate c, double by) {
-        return (landmark, axis) -> p.at(landmark, axis) + (landmark == c.landmark() && axis == c.axis() ? by : 0);
-    }
-
-    /** Lowest confidence of the landmarks that a formula uses. */
+    /** Lowest confidence of the landmarks that a formula uses; noise does not change it. */
     double confidence(Formula formula, int frame) {
+        if (noisy) {
+            return 1;
+        }
         return used(formula, frame).stream()
                 .filter(c -> !Double.isNaN(tracks.at(c.landmark(), c.axis(), frame)))
                 .mapToDouble(c -> tracks.confidence(c.landmark(), frame))

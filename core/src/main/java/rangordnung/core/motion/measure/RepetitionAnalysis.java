@@ -1,27 +1,21 @@
 package rangordnung.core.motion.measure;
 
-import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import org.hipparchus.distribution.continuous.NormalDistribution;
 import rangordnung.core.motion.signal.Repetition;
 import rangordnung.core.motion.signal.Repetition.Moment;
 
 /** Values that measures of single frames have for a repetition, each in the way that its measure declares. */
 final class RepetitionAnalysis {
 
-    private static final NormalDistribution NORMAL = new NormalDistribution();
-
     private final ClipAnalysis clip;
     private final Readings readings;
     private final Repetition repetition;
 
-    RepetitionAnalysis(ClipAnalysis clip, Repetition repetition) {
+    RepetitionAnalysis(ClipAnalysis clip, Readings readings, Repetition repetition) {
         this.clip = clip;
-        this.readings = clip.readings();
+        this.readings = readings;
         this.repetition = repetition;
     }
 
@@ -31,6 +25,7 @@ final class RepetitionAnalysis {
             case AT_THE_BOTTOM -> List.of(clip.hold() ? held(measure) : atTheBottom(measure));
             case WHILE_STANDING -> List.of(standing(measure));
             case LARGEST -> List.of(largest(measure, Moment.REPETITION));
+            case MEDIAN_OF_THE_BOTTOM_PHASE -> List.of(medianOfTheBottomPhase(measure));
             case LARGEST_OF_EACH_PHASE ->
                 Stream.concat(
                                 Stream.of(atTheBottom(measure)),
@@ -48,23 +43,27 @@ final class RepetitionAnalysis {
     }
 
     private Measurement atTheBottom(FrameMeasure measure) {
-        return clip.read(measure, Moment.BOTTOM, repetition.bottom(), repetition);
+        return clip.read(readings, measure, Moment.BOTTOM, repetition.bottom(), repetition);
     }
 
     /** In a held stance the median stands for the whole of it. */
     private Measurement held(FrameMeasure measure) {
         Measurement found = atTheBottom(measure);
-        double median = clip.standing().median(measure.inUnit(), repetition);
+        double median = standingMedian(measure);
         return found instanceof Measurement.Value v && !measure.againstStanding() && !Double.isNaN(median)
-                ? v.with(median, clip.standing().sem(measure.inUnit(), repetition))
+                ? v.with(median, v.sem())
                 : found;
+    }
+
+    private double standingMedian(FrameMeasure measure) {
+        return clip.standing().median(readings, measure.inUnit(), repetition);
     }
 
     private Measurement standing(FrameMeasure measure) {
         if (clip.still()) {
             return ClipAnalysis.none(measure, Moment.STANDING, Measurement.Reason.NO_STANDING);
         }
-        double value = clip.standing().median(measure.inUnit(), repetition);
+        double value = standingMedian(measure);
         return Double.isNaN(value)
                 ? ClipAnalysis.none(measure, Moment.STANDING, clip.missing(measure, repetition.start()))
                 : new Measurement.Value(
@@ -72,47 +71,45 @@ final class RepetitionAnalysis {
                         measure.side(),
                         Moment.STANDING,
                         value,
-                        Math.hypot(clip.standing().sem(measure.inUnit(), repetition), clip.scaleError(measure, value)),
+                        clip.scaleError(measure, value),
                         readings.confidence(measure.formula(), repetition.start()),
                         repetition.start());
     }
 
-    /**
-     * The largest value of a moment. Readings that noise blurs more are trusted less: the one whose value less its error is
-     * largest is taken; what noise alone adds to the largest of so many independent readings near it is taken off.
-     */
-    private Measurement largest(FrameMeasure measure, Moment moment) {
-        Formula formula = measure.inUnit();
-        int[] frames = IntStream.rangeClosed(repetition.from(moment), repetition.to(moment))
-                .filter(f -> measure.assessable(readings.posture(f)) && !Double.isNaN(readings.value(formula, f)))
-                .toArray();
-        double[] values = Arrays.stream(frames)
-                .mapToDouble(f -> readings.value(formula, f))
-                .toArray();
-        double[] sems = errors(formula, frames);
-        int top = IntStream.range(0, frames.length)
-                .boxed()
-                .max(Comparator.comparingDouble(i -> values[i] - sems[i]))
-                .orElse(-1);
-        Measurement found = clip.read(measure, moment, top < 0 ? repetition.bottom() : frames[top], repetition);
-        if (!(found instanceof Measurement.Value v) || top < 0) {
+    /** A stance has no bottom: there the largest value stands for the whole of it. */
+    private Measurement medianOfTheBottomPhase(FrameMeasure measure) {
+        if (clip.hold()) {
+            return largest(measure, measure.measure().told());
+        }
+        Measurement found = clip.read(readings, measure, measure.measure().told(), repetition.bottom(), repetition);
+        if (!(found instanceof Measurement.Value v) || clip.still()) {
             return found;
         }
-        return edge(measure, frames[top])
-                .map(e -> v.with(v.value() + e.beyond(), Math.hypot(v.sem(), e.sem())))
-                .orElseGet(() -> v.with(
-                        v.value() - sems[top] * excessOfLargest(readings, values, values[top], sems[top]), v.sem()));
+        double median = Standing.median(
+                IntStream.rangeClosed(repetition.from(Moment.BOTTOM_PHASE), repetition.to(Moment.BOTTOM_PHASE)),
+                readings,
+                measure.inUnit());
+        return v.with(v.value() + median - readings.value(measure.inUnit(), repetition.bottom()), v.sem());
     }
 
-    /**
-     * What the limit to foreshortening makes of a value at the last frame within it.
-     *
-     * @param beyond change of the value from that frame to the moment at which the limit is reached
-     * @param sem    change of the value over the time by which noise moves that moment
-     */
-    private record Edge(double beyond, double sem) {}
+    /** The largest value of a moment, among the frames in which it says anything. */
+    private Measurement largest(FrameMeasure measure, Moment moment) {
+        Formula formula = measure.inUnit();
+        int top = repetition.bottom();
+        double most = Double.NEGATIVE_INFINITY;
+        for (int f = repetition.from(moment); f <= repetition.to(moment); f += readings.step()) {
+            double value = measure.assessable(readings.posture(f)) ? readings.value(formula, f) : Double.NaN;
+            if (value > most) {
+                most = value;
+                top = f;
+            }
+        }
+        Measurement found = clip.read(readings, measure, moment, top, repetition);
+        return found instanceof Measurement.Value v ? v.with(v.value() + beyond(measure, top), v.sem()) : found;
+    }
 
-    private Optional<Edge> edge(FrameMeasure measure, int frame) {
+    /** Change of a value from the last frame within the limit to foreshortening until the moment at which it is reached. */
+    private double beyond(FrameMeasure measure, int frame) {
         for (FrameMeasure.Bound bound : measure.bounds()) {
             double length = readings.value(bound.length(), frame);
             for (int next : new int[] {frame - 1, frame + 1}) {
@@ -121,37 +118,11 @@ final class RepetitionAnalysis {
                     if (length + change < bound.least()) {
                         double perFrame =
                                 readings.value(measure.inUnit(), next) - readings.value(measure.inUnit(), frame);
-                        return Optional.of(new Edge(
-                                perFrame * (bound.least() - length) / change,
-                                Math.abs(perFrame * readings.sem(bound.length(), frame) / change)));
+                        return perFrame * (bound.least() - length) / change;
                     }
                 }
             }
         }
-        return Optional.empty();
-    }
-
-    /** Error in each frame; it changes slowly, so it is computed once in each period of the low-pass. */
-    private double[] errors(Formula formula, int[] frames) {
-        int step = (int) Math.max(1, Math.round(readings.rate() / readings.cutoff()));
-        double[] sems = new double[frames.length];
-        for (int i = 0; i < frames.length; i++) {
-            sems[i] = i % step == 0 ? readings.sem(formula, frames[i]) : sems[i - 1];
-        }
-        return sems;
-    }
-
-    /** How many standard errors the largest of the readings that compete lies above the truth, on average. */
-    static double excessOfLargest(Readings readings, double[] values, double top, double sem) {
-        double least = top - readings.rules().competing().value() * sem;
-        long near = Arrays.stream(values).filter(v -> v >= least).count();
-        double independent =
-                near / readings.rate() * readings.rules().readingsPerPeriod().value() * readings.cutoff();
-        return expectedLargest(Math.max(1, independent));
-    }
-
-    /** Expected largest of m independent standard normal deviates: Φ⁻¹((m − 0.375) / (m + 0.25)) (Blom 1958; from memory). */
-    static double expectedLargest(double m) {
-        return NORMAL.inverseCumulativeProbability((m - 0.375) / (m + 0.25));
+        return 0;
     }
 }

@@ -5,9 +5,10 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.IntPredicate;
 import java.util.function.IntToDoubleFunction;
-import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import org.hipparchus.stat.StatUtils;
 import rangordnung.core.body.Side;
 import rangordnung.core.motion.signal.Axis;
 import rangordnung.core.motion.signal.BreakpointFit;
@@ -15,28 +16,42 @@ import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Landmark.Point;
 import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.signal.Repetition;
+import rangordnung.core.motion.signal.Span;
 
-/** Measures that take a whole repetition: paths, shares, onsets, tempo. Each tells what its error comes from. */
+/** Measures that take a whole repetition: paths, shares, onsets, tempo. */
 final class RepetitionEvents {
-
-    /** A speed that stands in for none at all, so that an error stays a number (house convention). */
-    private static final double SLOWEST = 1e-6;
 
     private final ClipAnalysis clip;
     private final Readings readings;
     private final MotionRules rules;
     private final Repetition repetition;
     private final List<Side> sides;
+    private final Span seen;
+    private final double[] hip;
+    private final double stands;
 
-    RepetitionEvents(ClipAnalysis clip, Repetition repetition) {
+    RepetitionEvents(ClipAnalysis clip, Readings readings, Repetition repetition) {
         this.clip = clip;
-        this.readings = clip.readings();
+        this.readings = readings;
         this.rules = readings.rules();
         this.repetition = repetition;
         this.sides = clip.legs().sides();
+        int around = (int) Math.ceil(rules.quietMargin().value() * readings.rate());
+        this.seen = new Span(
+                Math.max(0, repetition.start() - around), Math.min(readings.frames() - 1, repetition.end() + around));
+        this.hip = IntStream.rangeClosed(seen.from(), seen.to())
+                .mapToDouble(f -> readings.value(clip.legs()::hipHeight, f))
+                .toArray();
+        double standing = clip.standing().median(readings, clip.legs()::hipHeight, repetition);
+        this.stands = Double.isNaN(standing) ? clip.standingHeight() : standing;
     }
 
-    /** Sideways path of the kneecap minus its net travel. Its error is what the noise alone would add to the path. */
+    /** Height of the hip in a frame of the repetition or shortly before or after. */
+    private double hip(int frame) {
+        return hip[frame - seen.from()];
+    }
+
+    /** Sideways path of the kneecap minus its net travel; at a lower frame rate the low-pass takes a quick sway away. */
     Measurement wobble(Measure measure, Side side) {
         FrameMeasure offset =
                 clip.frameMeasure(Measure.KNEE_OFFSET, Optional.of(side)).orElseThrow();
@@ -45,37 +60,46 @@ final class RepetitionEvents {
         if (path.length < 2) {
             return none(measure, Optional.of(side), clip.missing(offset, repetition.bottom()));
         }
+        if (readings.rate() < rules.fullRate().value()) {
+            return none(measure, Optional.of(side), Measurement.Reason.TOO_FEW_FRAMES);
+        }
         double travelled = IntStream.range(1, path.length)
                 .mapToDouble(i -> Math.abs(path[i] - path[i - 1]))
                 .sum();
-        double seconds = (path.length - 1) / readings.rate();
         return value(
                 measure,
                 Optional.of(side),
                 Math.max(0, travelled - Math.abs(path[path.length - 1] - path[0])),
-                readings.sem(across, repetition.bottom()) * seconds * readings.cutoff() * 2,
+                0,
                 readings.confidence(across, repetition.bottom()),
                 repetition.bottom());
     }
 
-    /** Part of the repetition with the heel up. Its error is half of the part that lies within noise of the limit. */
+    /** Part of the repetition with the heel up; half of the part that lies within noise of the limit may be wrong. */
     Measurement heelUpShare(Measure measure, Side side) {
         FrameMeasure rise =
                 clip.frameMeasure(Measure.HEEL_RISE, Optional.of(side)).orElseThrow();
-        double base = clip.standing().median(rise.inUnit(), repetition);
+        double base = clip.standing().median(readings, rise.inUnit(), repetition);
         double up = rules.heelUpFrom().value();
         double[] rises = over(f -> readings.value(rise.inUnit(), f) - base);
         if (rises.length == 0) {
             return none(measure, rise.side(), clip.missing(rise, repetition.bottom()));
         }
-        double sem = readings.sem(rise.inUnit(), repetition.bottom());
-        long sure = Arrays.stream(rises).filter(r -> r > up).count();
-        long unsure = Arrays.stream(rises).filter(r -> Math.abs(r - up) <= sem).count();
+        double noise = rise.factor() * clip.noise().sd(Landmark.of(Point.HEEL, side), Axis.Z);
+        if (noise > up * rules.surelyUp().value() / 100) {
+            return none(measure, rise.side(), Measurement.Reason.TOO_NOISY);
+        }
         return value(
                 measure,
                 rise.side(),
-                (double) sure / rises.length,
-                Math.max(1.0 / rises.length, (double) unsure / rises.length) / 2,
+                (double) Arrays.stream(rises).filter(r -> r > up).count() / rises.length,
+                Math.max(
+                                1,
+                                Arrays.stream(rises)
+                                        .filter(r -> Math.abs(r - up) <= 2 * noise)
+                                        .count())
+                        / 2.0
+                        / rises.length,
                 readings.confidence(rise.formula(), repetition.bottom()),
                 repetition.bottom());
     }
@@ -93,9 +117,12 @@ final class RepetitionEvents {
      * @param tilt   of the pelvis against the trunk, forward positive, for each frame from the start to the bottom
      * @param thighs thigh angles there
      * @param top    where the pelvis is tipped forward most
-     * @param most   its tilt there, less what noise alone adds to the largest
      */
-    private record Descent(Formula pelvis, double[] tilt, double[] thighs, int top, double most, double sem) {
+    private record Descent(Formula pelvis, double[] tilt, double[] thighs, int top) {
+
+        double most() {
+            return tilt[top];
+        }
 
         int from(double thigh) {
             return IntStream.range(0, thighs.length)
@@ -130,12 +157,10 @@ final class RepetitionEvents {
                 .boxed()
                 .max(Comparator.comparingDouble(i -> tilt[i]))
                 .orElse(0);
-        double sem = readings.sem(pelvis, frames[top]);
-        double most = tilt[top] - sem * RepetitionAnalysis.excessOfLargest(readings, tilt, tilt[top], sem);
-        return new Descent(pelvis, tilt, thighs, top, most, sem);
+        return new Descent(pelvis, tilt, thighs, top);
     }
 
-    /** Backward rotation of the pelvis until the depth target or the bottom; the error is that of both tilts. */
+    /** Backward rotation of the pelvis until the depth target or the bottom. */
     Measurement tuckBeforeTarget(Measure measure, Side leg) {
         OptionalInt lost = pelvisLost();
         if (lost.isPresent()) {
@@ -146,12 +171,11 @@ final class RepetitionEvents {
         return value(
                 measure,
                 descent.top() >= until ? 0 : Math.max(0, descent.most() - descent.tilt()[until]),
-                descent.sem() * Math.sqrt(2),
                 readings.confidence(descent.pelvis(), repetition.start() + descent.top()),
                 repetition.start() + until);
     }
 
-    /** Where the pelvis turns backward before the bottom, it tucks; the error is that of the fit and of the thigh there. */
+    /** Where the pelvis turns backward before the bottom, it tucks; the fit has an error of its own. */
     Measurement tuckOnset(Measure measure, Side leg) {
         OptionalInt lost = pelvisLost();
         if (lost.isPresent()) {
@@ -159,21 +183,25 @@ final class RepetitionEvents {
         }
         Descent descent = descent();
         double whole = descent.most() - descent.tilt()[descent.tilt().length - 1];
+        if (whole < rules.tuckFrom().value()) {
+            return none(measure, Measurement.Reason.NOT_REACHED);
+        }
         BreakpointFit fit = BreakpointFit.of(
                 descent.thighs(), descent.tilt(), Math.max(1, readings.rate() / (2 * readings.cutoff())));
-        if (whole < rules.tuckFrom().value() || !fit.falls()) {
+        if (!fit.falls()) {
             return none(measure, Measurement.Reason.NOT_REACHED);
         }
         int onset = repetition.start() + descent.from(fit.at());
         return value(
                 measure,
+                Optional.empty(),
                 fit.at(),
-                Math.hypot(fit.sem(), readings.sem(Formula.mean(sides, Formula::thigh), onset)),
+                fit.sem(),
                 readings.confidence(descent.pelvis(), repetition.start() + descent.top()),
                 onset);
     }
 
-    /** Rise of the hip over rise of the shoulder in the first third of the ascent, with the errors of both. */
+    /** Rise of the hip over rise of the shoulder in the first third of the ascent. */
     Measurement hipsFirst(Measure measure, Side leg) {
         int low = lastLow();
         int third = low + (repetition.end() - low) / 3;
@@ -188,15 +216,10 @@ final class RepetitionEvents {
             return none(measure, Measurement.Reason.NOT_REACHED);
         }
         double ratio = hipRise / shoulderRise;
-        return value(
-                measure,
-                ratio,
-                Math.sqrt(2) * Math.hypot(readings.sem(hip, low), ratio * readings.sem(shoulder, low)) / shoulderRise,
-                Math.min(readings.confidence(hip, low), readings.confidence(shoulder, low)),
-                low);
+        return value(measure, ratio, Math.min(readings.confidence(hip, low), readings.confidence(shoulder, low)), low);
     }
 
-    /** Onset of hip flexion minus onset of knee flexion, with the errors of both times. */
+    /** Onset of hip flexion minus onset of knee flexion. */
     Measurement initiation(Measure measure, Side leg) {
         Formula hip = Formula.mean(sides, Formula::hipFlexion);
         Formula knee = Formula.mean(sides, Formula::kneeFlexion);
@@ -208,14 +231,13 @@ final class RepetitionEvents {
         return value(
                 measure,
                 hipOnset - kneeOnset,
-                Math.hypot(onsetSem(hip, hipOnset), onsetSem(knee, kneeOnset)),
                 Math.min(readings.confidence(hip, repetition.start()), readings.confidence(knee, repetition.start())),
                 repetition.start());
     }
 
     /** Seconds at which an angle has left its standing value by a share of its range, between frames. */
     private double onset(Formula angle) {
-        double base = clip.standing().median(angle, repetition);
+        double base = clip.standing().median(readings, angle, repetition);
         double level = base + rules.onset().value() / 100 * (readings.value(angle, repetition.bottom()) - base);
         boolean rising = level > base;
         for (int f = repetition.bottom(); f > 0; f--) {
@@ -231,97 +253,89 @@ final class RepetitionEvents {
         return Double.NaN;
     }
 
-    private double onsetSem(Formula angle, double onset) {
-        int frame = (int) Math.round(onset * readings.rate());
-        return Math.hypot(readings.sem(angle, frame), clip.standing().sem(angle, repetition))
-                / speed(f -> readings.value(angle, f), frame);
-    }
-
-    /** Change per second around a frame; never zero. */
-    private double speed(IntToDoubleFunction value, int frame) {
-        int from = Math.max(0, frame - 1);
-        int to = Math.min(readings.frames() - 1, frame + 1);
-        return Math.max(
-                Math.abs(value.applyAsDouble(to) - value.applyAsDouble(from))
-                        * readings.rate()
-                        / Math.max(1, to - from),
-                SLOWEST);
-    }
-
     /** Height below which the hip is at its lowest. */
     private double low() {
-        double lowest = clip.hip()[repetition.bottom()];
-        return lowest + rules.onset().value() / 100 * (clip.hip()[repetition.start()] - lowest);
+        double lowest = StatUtils.percentile(
+                IntStream.rangeClosed(repetition.bottomFrom(), repetition.bottomTo())
+                        .mapToDouble(this::hip)
+                        .toArray(),
+                50);
+        return lowest + rules.onset().value() / 100 * (hip(repetition.start()) - lowest);
     }
 
-    private int firstLow() {
-        return IntStream.rangeClosed(repetition.start(), repetition.bottom())
-                .filter(f -> clip.hip()[f] <= low())
-                .findFirst()
-                .orElse(repetition.bottom());
-    }
-
+    /** Last frame before the hip rises from its lowest. */
     private int lastLow() {
-        return IntStream.iterate(repetition.end(), f -> f >= repetition.bottom(), f -> f - 1)
-                .filter(f -> clip.hip()[f] <= low())
-                .findFirst()
-                .orElse(repetition.bottom());
+        double low = low();
+        return last(repetition.bottom(), repetition.end(), f -> hip(f) <= low).orElse(repetition.bottom());
+    }
+
+    private static OptionalInt last(int from, int to, IntPredicate is) {
+        return IntStream.iterate(to, f -> f >= from, f -> f - 1).filter(is).findFirst();
     }
 
     /** Height at which the hip has left its standing. */
     private double up() {
-        return clip.standingHeight() * (1 - rules.startDrop().value() / 100);
+        return stands * (1 - rules.startDrop().value() / 100);
     }
 
     /** Times, in frames, at which the hip leaves its standing, is low, rises, and stands again. */
     private double[] crossings() {
+        double low = low();
+        double up = up();
+        int firstLow = IntStream.rangeClosed(seen.from(), repetition.bottom())
+                .filter(f -> hip(f) <= low)
+                .findFirst()
+                .orElse(repetition.bottom());
+        int lastUp = last(seen.from(), firstLow, f -> hip(f) >= up).orElse(seen.from());
+        int lastLow = lastLow();
+        int nextUp = IntStream.rangeClosed(lastLow, seen.to())
+                .filter(f -> hip(f) >= up)
+                .findFirst()
+                .orElse(seen.to());
         return new double[] {
-            crossing(up(), repetition.start()),
-            crossing(low(), firstLow()),
-            crossing(low(), Math.min(lastLow() + 1, repetition.end())),
-            crossing(up(), repetition.end())
+            crossing(up, Math.min(lastUp + 1, seen.to())),
+            crossing(low, firstLow),
+            crossing(low, Math.min(lastLow + 1, seen.to())),
+            crossing(up, nextUp)
         };
     }
 
     Measurement descent(Measure measure, Side leg) {
         double[] at = crossings();
-        return duration(measure, at[0], at[1], Math.sqrt(2) * Math.hypot(crossingSem(at[0]), crossingSem(at[1])));
+        return duration(measure, at[0], at[1]);
     }
 
-    /** Both ends of the pause hang on the same level: what moves it moves them apart. */
     Measurement pause(Measure measure, Side leg) {
         double[] at = crossings();
-        double[] sems = DoubleStream.of(at[1], at[2]).map(this::crossingSem).toArray();
-        return duration(measure, at[1], at[2], Math.hypot(Math.hypot(sems[0], sems[1]), sems[0] + sems[1]));
+        return duration(measure, at[1], at[2]);
     }
 
     Measurement ascent(Measure measure, Side leg) {
         double[] at = crossings();
-        return duration(measure, at[2], at[3], Math.sqrt(2) * Math.hypot(crossingSem(at[2]), crossingSem(at[3])));
+        return duration(measure, at[2], at[3]);
     }
 
     /** Time at which the hip crosses a level on its way to a frame, in frames. */
     private double crossing(double level, int frame) {
-        if (frame == 0) {
-            return 0;
+        if (frame == seen.from()) {
+            return frame;
         }
-        double before = clip.hip()[frame - 1];
-        double here = clip.hip()[frame];
+        double before = hip(frame - 1);
+        double here = hip(frame);
         double share = before == here ? 1 : (level - before) / (here - before);
         return frame - 1 + Math.min(1, Math.max(0, share));
     }
 
-    /** Error of the time at which the hip crosses a level that is known: its noise over its speed. */
-    private double crossingSem(double at) {
-        return clip.hipNoise() / speed(f -> clip.hip()[f], (int) Math.round(at));
+    /** Each end of a time is known up to a frame, evenly, and to what the low-pass rounds off. */
+    private Measurement duration(Measure measure, double from, double to) {
+        double end = Math.hypot(
+                1 / Math.sqrt(12) / readings.rate(), rules.filterBlur().value() / 100 / readings.cutoff());
+        return value(measure, Optional.empty(), (to - from) / readings.rate(), Math.sqrt(2) * end, 1, (int)
+                Math.round(from));
     }
 
-    private Measurement duration(Measure measure, double from, double to, double sem) {
-        return value(measure, (to - from) / readings.rate(), sem, 1, (int) Math.round(from));
-    }
-
-    private static Measurement value(Measure measure, double value, double sem, double confidence, int frame) {
-        return value(measure, Optional.empty(), value, sem, confidence, frame);
+    private static Measurement value(Measure measure, double value, double confidence, int frame) {
+        return value(measure, Optional.empty(), value, 0, confidence, frame);
     }
 
     private static Measurement value(

@@ -1,14 +1,15 @@
 package rangordnung.core.motion.measure;
 
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import org.hipparchus.stat.StatUtils;
 import rangordnung.core.motion.signal.Repetition;
 import rangordnung.core.motion.signal.Repetitions;
+import rangordnung.core.motion.signal.Span;
 
-/** How the athlete stood before a repetition; a held stance is all standing. */
+/** When the athlete stood before a repetition; a held stance is all standing. */
 final class Standing {
 
     private final Readings readings;
@@ -24,39 +25,44 @@ final class Standing {
         this.hold = hold;
     }
 
-    /** Median of a formula; not a number where there is none. */
-    double median(Formula formula, Repetition repetition) {
-        double[] values = Arrays.stream(frames(repetition))
-                .mapToDouble(f -> readings.value(formula, f))
+    /** Median of a formula in these readings or others of the same clip; not a number where there is none. */
+    double median(Readings read, Formula formula, Repetition repetition) {
+        int[] stood = frames(repetition);
+        return median(
+                IntStream.iterate(0, i -> i < stood.length, i -> i + read.step())
+                        .map(i -> stood[i]),
+                read,
+                formula);
+    }
+
+    /** Median of a formula over frames; not a number where there is none. */
+    static double median(IntStream frames, Readings readings, Formula formula) {
+        double[] values = frames.mapToDouble(f -> readings.value(formula, f))
                 .filter(v -> !Double.isNaN(v))
                 .toArray();
         return values.length == 0 ? Double.NaN : StatUtils.percentile(values, 50);
     }
 
-    /** Standard error of that median: filtered frames are not independent, two per cut-off period are. */
-    double sem(Formula formula, Repetition repetition) {
-        int[] stood = frames(repetition);
-        if (stood.length == 0) {
-            return 0;
-        }
-        double independent = Math.max(1, stood.length / readings.rate() * 2 * readings.cutoff());
-        return readings.sem(formula, stood[stood.length / 2]) * Math.sqrt(Math.PI / 2 / independent);
-    }
-
-    /** Frames of the last second of standing before a repetition; of a clip without repetitions its last second upright. */
+    /** Frames of the last second of quiet standing before a repetition; where there is none, of its last second upright. */
     private int[] frames(Repetition repetition) {
         return frames.computeIfAbsent(repetition.start(), start -> {
-            boolean all = hold || readings.frames() == 1;
-            int from = hold || repetitions.complete().isEmpty() ? readings.frames() - 1 : start;
-            double upright = repetitions.standingHeight()
-                    * (1
-                            - readings.rules().upright().value()
-                                    / 100
-                                    * readings.rules().startDrop().value()
-                                    / 100);
-            return IntStream.iterate(from, f -> f >= 0, f -> f - 1)
-                    .filter(f -> all || hip[f] >= upright)
-                    .limit(hold ? readings.frames() : Math.max(1, Math.round(readings.rate())))
+            if (hold || readings.frames() == 1) {
+                return IntStream.range(0, readings.frames()).toArray();
+            }
+            int second = Math.max(1, (int) Math.round(readings.rate()));
+            int until = repetitions.complete().isEmpty() ? readings.frames() : start;
+            Optional<Span> quiet = repetitions.quiet().stream()
+                    .filter(s -> s.to() < until && s.frames() >= second / 2)
+                    .reduce((earlier, later) -> later);
+            if (quiet.isPresent()) {
+                return IntStream.rangeClosed(quiet.get().from(), quiet.get().to())
+                        .skip(Math.max(0, quiet.get().frames() - second))
+                        .toArray();
+            }
+            double upright = repetitions.upright(readings.rules());
+            return IntStream.iterate(until - 1, f -> f >= 0, f -> f - 1)
+                    .filter(f -> hip[f] >= upright)
+                    .limit(second)
                     .sorted()
                     .toArray();
         });

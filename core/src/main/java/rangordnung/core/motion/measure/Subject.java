@@ -4,6 +4,7 @@ import java.util.Optional;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
 import rangordnung.core.protocol.School.KneeReference;
+import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 
 /**
@@ -15,6 +16,7 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
  * @param kneeReference line that the kneecap is held against
  * @param targetThigh   thigh angle of the depth target, degrees
  * @param near          the side toward the camera, in a view from the side; empty means the one that is seen better
+ * @param source        of the landmarks, whose usual noise is known
  */
 public record Subject(
         Optional<Build> build,
@@ -22,10 +24,12 @@ public record Subject(
         Optional<Side> working,
         KneeReference kneeReference,
         double targetThigh,
-        Optional<Side> near) {
+        Optional<Side> near,
+        Source source) {
 
     /** A two-leg squat to parallel. */
-    public static Subject squat(Optional<Build> build) {
-        return new Subject(build, Pattern.SQUAT, Optional.empty(), KneeReference.SECOND_THIRD_TOE, 0, Optional.empty());
+    public static Subject squat(Optional<Build> build, Source source) {
+        return new Subject(
+                build, Pattern.SQUAT, Optional.empty(), KneeReference.SECOND_THIRD_TOE, 0, Optional.empty(), source);
     }
 }

@@ -18,6 +18,7 @@ public final class LowPass {
     private final double b1;
     private final double b2;
     private final int pad;
+    private final double[] response;
     private final double noiseGain;
     private final double residualGain;
 
@@ -42,8 +43,14 @@ public final class LowPass {
         double[] impulse = new double[4 * pad + 1];
         impulse[2 * pad] = 1;
         double[] answer = apply(impulse);
+        response = answer;
         noiseGain = Arrays.stream(answer).map(h -> h * h).sum();
         residualGain = 1 - 2 * answer[2 * pad] + noiseGain;
+    }
+
+    /** What becomes of a single 1. */
+    double[] response() {
+        return response;
     }
 
     /** Variance of filtered white noise over its variance before. */

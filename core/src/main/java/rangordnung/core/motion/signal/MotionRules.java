@@ -1,5 +1,7 @@
 package rangordnung.core.motion.signal;
 
+import java.util.Map;
+import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.Threshold;
 
 /**
@@ -26,8 +28,17 @@ import rangordnung.core.protocol.Threshold;
  * @param upright percent of the drop, that begins a repetition, within which a hip stands upright
  * @param tallest percent of the frames, that may lie above standing height: lifted heels and noise
  * @param resting percent of standing hip height, within which a hip rests
- * @param competing standard errors, within which readings compete with the largest
- * @param readingsPerPeriod readings, that are independent in each period of the low-pass, for the largest of them
+ * @param leastDrop         percent of the standing hip height that a hip drops in a repetition at least: less is noise or unrest
+ * @param quietMargin       seconds next to a movement in which nobody stands quietly yet
+ * @param quietStretch      seconds about whose mean noise is told from quiet standing: what is slower is sway
+ * @param quietLeast        seconds of quiet standing that are needed for it
+ * @param leastNoise        percent of the standing hip height below which what a low-pass takes out is no noise: it turns no segment by a tenth of a degree
+ * @param pooledReadings    readings that the noise of all landmarks counts as against those of one
+ * @param surelyUp          percent of the limit of a raised heel that its noise may be, if it is to be told for how long it is up
+ * @param triedRepetitions  repetitions of a clip upon which noise is tried
+ * @param onsetKnown        degrees of standard error up to which the beginning of a tuck is told
+ * @param growthKnown       percent of what noise adds to a value, by which that may be off
+ * @param filterBlur        percent of a period of the low-pass by which it moves the moment at which a hip crosses a level
  * @param steadyLoad        percent of its usual value by which the sum of two scales may vary while somebody stands still
  */
 public record MotionRules(
@@ -54,8 +65,38 @@ public record MotionRules(
         Threshold upright,
         Threshold tallest,
         Threshold resting,
-        Threshold competing,
-        Threshold readingsPerPeriod) {
+        Threshold leastDrop,
+        Threshold quietMargin,
+        Threshold quietStretch,
+        Threshold quietLeast,
+        Threshold leastNoise,
+        Threshold pooledReadings,
+        Threshold surelyUp,
+        Threshold triedRepetitions,
+        Threshold onsetKnown,
+        Threshold growthKnown,
+        Threshold filterBlur,
+        Map<Source, UsualNoise> noise) {
+
+    /**
+     * What is usual of landmarks of a source; nothing where it is not told.
+     *
+     * @param jitter  percent of the standing hip height
+     * @param lasting seconds
+     * @param offset  percent of the standing hip height by which a landmark may lie beside its place all the time
+     */
+    public record UsualNoise(Threshold jitter, Threshold lasting, Threshold offset) {}
+
+    /** Usual noise of a source, in the unit of a hip height. */
+    public Noise.Usual noiseOf(Source source, double hipHeight) {
+        UsualNoise usual = noise.get(source);
+        return usual == null || !(hipHeight > 0)
+                ? new Noise.Usual(0, 0, 0)
+                : new Noise.Usual(
+                        usual.jitter().value() / 100 * hipHeight,
+                        usual.lasting().value(),
+                        usual.offset().value() / 100 * hipHeight);
+    }
 
     /** Cut-off at a frame rate, in hertz. */
     public double cutoffAt(double rate) {

@@ -11,24 +11,41 @@ import org.hipparchus.stat.StatUtils;
  * @param complete   from standing to standing
  * @param incomplete begun before the clip or not ended in it
  * @param standingHeight of the hip above the ankle, in units of the source
+ * @param quiet      where nothing moves
  */
-public record Repetitions(List<Repetition> complete, int incomplete, double standingHeight) {
+public record Repetitions(List<Repetition> complete, int incomplete, double standingHeight, List<Span> quiet) {
 
     /**
-     * Finds them by hysteresis around standing height.
+     * Finds them by hysteresis around standing height, which is then told from where nothing moves, and looks again: the tallest
+     * of many noisy heights is taller than anybody.
      *
      * @param hip   height of the hip above the ankle for each frame, filtered; not a number where it is lost
      * @param noise standard deviation of that height: its lowest point is known only up to it
      * @param rate  frames per second
-     * @param rules drop that begins a repetition, width of the bottom, shortest repetition
+     * @param rules drop that begins a repetition and that makes one, width of the bottom, shortest repetition
      */
     public static Repetitions in(double[] hip, double noise, double rate, MotionRules rules) {
-        double standing = standing(hip, rules);
+        Repetitions first = in(hip, standing(hip, rules), noise, rate, rules);
+        double[] quiet = first.quiet().stream()
+                .flatMapToDouble(s -> Arrays.stream(hip, s.from(), s.to() + 1))
+                .filter(h -> !Double.isNaN(h))
+                .toArray();
+        if (quiet.length < rate * rules.shortestFiltered().value()) {
+            return first;
+        }
+        double unrest = Math.sqrt(StatUtils.variance(quiet));
+        return in(hip, StatUtils.percentile(quiet, 50), Math.max(noise, unrest), rate, rules);
+    }
+
+    private static Repetitions in(double[] hip, double standing, double noise, double rate, MotionRules rules) {
         double down = standing * (1 - rules.startDrop().value() / 100);
+        double deep = standing * (1 - rules.leastDrop().value() / 100);
         List<Repetition> complete = new ArrayList<>();
+        List<Span> quiet = new ArrayList<>();
         int incomplete = 0;
-        int i = 0;
+        int stands = 0;
         boolean fromStanding = false;
+        int i = 0;
         while (i < hip.length) {
             if (Double.isNaN(hip[i])) {
                 fromStanding = false;
@@ -48,7 +65,12 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
                 }
                 i++;
             }
+            if (hip[bottom] > deep) {
+                continue; // noise around the limit, or somebody who shifts their weight
+            }
             boolean ended = i < hip.length && !Double.isNaN(hip[i]);
+            quiet.add(new Span(stands, start - 1 - away(start, bottom, rate, rules)));
+            stands = i + away(bottom, i, rate, rules);
             if (!fromStanding || !ended) {
                 incomplete++;
             } else if ((i - start) / rate >= rules.shortestRepetition().value()) {
@@ -66,7 +88,17 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
                         i));
             }
         }
-        return new Repetitions(List.copyOf(complete), incomplete, standing);
+        quiet.add(new Span(stands, hip.length - 1));
+        return new Repetitions(
+                List.copyOf(complete),
+                incomplete,
+                standing,
+                quiet.stream().filter(s -> s.frames() > 0).toList());
+    }
+
+    /** Frames for which somebody already moves before they are seen to, or still does: half as long as the movement that is seen. */
+    private static int away(int from, int to, double rate, MotionRules rules) {
+        return (int) Math.ceil(Math.max(rate * rules.quietMargin().value(), (to - from) / 2.0));
     }
 
     /** The middle of the time for which the hip rests at its lowest; where it turns at once, its lowest point. */
@@ -92,15 +124,16 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
         double tall =
                 seen[(int) Math.floor((seen.length - 1) * (1 - rules.tallest().value() / 100))];
         return StatUtils.percentile(
-                Arrays.stream(seen)
-                        .filter(h -> h
-                                >= tall
-                                        * (1
-                                                - rules.upright().value()
-                                                        / 100
-                                                        * rules.startDrop().value()
-                                                        / 100))
-                        .toArray(),
-                50);
+                Arrays.stream(seen).filter(h -> h >= upright(tall, rules)).toArray(), 50);
+    }
+
+    /** Height from which a hip stands upright. */
+    private static double upright(double standing, MotionRules rules) {
+        return standing * (1 - rules.upright().value() / 100 * rules.startDrop().value() / 100);
+    }
+
+    /** Height of the hip from which it stands upright. */
+    public double upright(MotionRules rules) {
+        return upright(standingHeight, rules);
     }
 }

@@ -1,8 +1,8 @@
 package rangordnung.core.motion.signal;
 
 import java.util.Arrays;
-import java.util.EnumMap;
-import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The paths of all landmarks, cleaned: what is not confident is lost, short gaps are interpolated, the rest is
@@ -10,11 +10,13 @@ import java.util.Map;
  */
 public final class Tracks {
 
+    private static final int AXES = Axis.values().length;
+
     private final Motion motion;
     private final MotionRules rules;
     private final LowPass filter;
     private final boolean filtered;
-    private final Map<Landmark, Path[]> paths = new EnumMap<>(Landmark.class);
+    private final @Nullable Path[] paths = new Path[Landmark.values().length * AXES];
 
     /**
      * One coordinate over time, in units of the source.
@@ -51,7 +53,25 @@ public final class Tracks {
         return path(landmark, axis).values()[frame];
     }
 
-    /** Noise left in a coordinate after filtering, in units of the source. */
+    /** Landmarks that were seen. */
+    Set<Landmark> landmarks() {
+        return motion.landmarks();
+    }
+
+    LowPass filter() {
+        return filter;
+    }
+
+    MotionRules rules() {
+        return rules;
+    }
+
+    /** Coordinate as it was seen, in units of the source; not a number where it is lost. */
+    double raw(Landmark landmark, Axis axis, int frame) {
+        return sure(landmark, frame) ? motion.at(landmark, axis, frame) : Double.NaN;
+    }
+
+    /** Noise left in a coordinate after filtering if it were new in each frame, in units of the source. */
     public double sd(Landmark landmark, Axis axis) {
         return path(landmark, axis).sd();
     }
@@ -83,13 +103,13 @@ public final class Tracks {
     }
 
     private Path path(Landmark landmark, Axis axis) {
-        return paths.computeIfAbsent(landmark, l -> {
-            Path[] three = new Path[Axis.values().length];
-            for (Axis a : Axis.values()) {
-                three[a.ordinal()] = clean(landmark, a);
-            }
-            return three;
-        })[axis.ordinal()];
+        int coordinate = landmark.ordinal() * AXES + axis.ordinal();
+        Path known = paths[coordinate];
+        if (known == null) {
+            known = clean(landmark, axis);
+            paths[coordinate] = known;
+        }
+        return known;
     }
 
     private Path clean(Landmark landmark, Axis axis) {
@@ -101,7 +121,7 @@ public final class Tracks {
         }
         double[] raw = new double[n];
         for (int i = 0; i < n; i++) {
-            raw[i] = sure(landmark, i) ? motion.at(landmark, axis, i) : Double.NaN;
+            raw[i] = raw(landmark, axis, i);
         }
         boolean[] seen = new boolean[n];
         for (int i = 0; i < n; i++) {

@@ -14,6 +14,7 @@ import rangordnung.core.motion.signal.Repetition.Moment;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
+import rangordnung.core.protocol.Source;
 
 /** Clips for tests, and what they say. */
 final class Clips {
@@ -35,7 +36,7 @@ final class Clips {
     }
 
     static ClipReport squat(Motion motion) {
-        return new ClipAnalysis(motion, Subject.squat(Optional.of(BUILD)), RULES).report();
+        return new ClipAnalysis(motion, Subject.squat(Optional.of(BUILD), Source.SIMULATED), RULES).report();
     }
 
     static double value(ClipReport report, Measure measure, Optional<Side> side, Moment moment) {

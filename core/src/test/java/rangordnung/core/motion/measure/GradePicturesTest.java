@@ -17,6 +17,7 @@ import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.core.protocol.Criterion;
 import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
+import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition;
 
 /** What a picture of a grade shows is measured as that grade. */
@@ -30,7 +31,7 @@ class GradePicturesTest {
         "knee-line, KNEE_OFFSET, LEFT, BOTTOM",
         "turn-out, TURN_OUT_CHANGE, LEFT, REPETITION",
         "drift, PELVIC_SHIFT, , BOTTOM",
-        "heels, HEEL_RISE, LEFT, REPETITION",
+        "heels, HEEL_RISE, LEFT, BOTTOM_PHASE",
         "depth, THIGH_ANGLE, , BOTTOM",
         "trunk, TRUNK_MINUS_SHIN, , BOTTOM",
         "arms, ARM_LINE, , BOTTOM"
@@ -44,7 +45,7 @@ class GradePicturesTest {
             SimulatedAthlete athlete = new SimulatedAthlete(picture.script(), StandardFloor.POSES);
             Motion film = Camera.exact(Motion.Plane.SPACE, 60).film(athlete);
             ClipReport report = new ClipAnalysis(
-                            film, Subject.squat(Optional.of(picture.script().build())), Clips.RULES)
+                            film, Subject.squat(Optional.of(picture.script().build()), Source.SIMULATED), Clips.RULES)
                     .report();
             double value = Math.abs(Clips.value(report, measure, Optional.ofNullable(side), moment));
             double target = pictures.anchor().target(PROTOCOL.school()).orElse(0.0);

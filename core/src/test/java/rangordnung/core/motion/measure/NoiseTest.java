@@ -4,15 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 import static rangordnung.core.motion.measure.Clips.BUILD;
 
-import java.util.LinkedHashMap;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.CsvSource;
 import rangordnung.core.body.Side;
 import rangordnung.core.body.Sided;
 import rangordnung.core.motion.signal.Motion;
@@ -22,72 +24,88 @@ import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Faults.Phases;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
+import rangordnung.core.protocol.Source;
 
 /**
- * With noise on every landmark, what is measured lies within 1.96 standard errors of what is measured without noise in
- * about 95 of 100 cases, for every measure, in 1,000 seeded runs.
+ * With noise on every landmark, what is measured lies within 1.96 standard errors of what is measured without noise, at 240
+ * frames a second, in about 95 of 100 cases: noise that is new in each frame, noise that lasts, and landmarks that lie beside
+ * their place all the time.
  */
 class NoiseTest {
 
-    private static final int RUNS = 1000;
-    /** Standard deviation of each coordinate, metres. */
-    private static final double NOISE = 0.006;
-    /** Largest values near the limit of foreshortening and the beginning of a tuck have errors that are not quite normal. */
-    private static final double LEAST = 0.90;
+    private static final int RUNS = 80;
+
+    private static final SimulatedAthlete ATHLETE = Clips.athlete(Script.squat(BUILD, 1)
+            .with(Faults.NONE
+                    .withKneeIn(new Sided<>(new Phases(5, 15, 5), new Phases(10, 30, 20)))
+                    .withHeelRise(new Sided<>(2.0, 0.0))
+                    .withPelvis(8, 3)
+                    .withTuck(10, 15))
+            .with(new Script.Tempo(1.2, 1.2, 0.5, 1.0)));
 
     private record Key(Measure measure, Optional<Side> side, Repetition.Moment moment) {}
 
+    /**
+     * At least 92 of 100 for each measure, by what so many runs can tell (two and a half standard errors), and 95 of all. Jitter and
+     * offsets in metres, how long jitter lasts in seconds.
+     */
     @ParameterizedTest
-    @EnumSource(
-            value = Motion.Plane.class,
-            names = {"FRONT", "SIDE"})
-    void the_stated_interval_holds(Motion.Plane plane) {
-        Faults faults = Faults.NONE
-                .withKneeIn(new Sided<>(new Phases(5, 15, 5), new Phases(10, 30, 20)))
-                .withHeelRise(new Sided<>(2.0, 0.0))
-                .withPelvis(8, 3)
-                .withTuck(10, 15);
-        SimulatedAthlete athlete =
-                Clips.athlete(Script.squat(BUILD, 1).with(faults).with(new Script.Tempo(1, 1.2, 0.5, 1.0)));
-        Map<Key, Double> truth = new LinkedHashMap<>();
-        values(Camera.exact(plane, 30).film(athlete)).forEach(v -> truth.put(key(v), v.value()));
-        Map<Key, Integer> inside = new ConcurrentHashMap<>();
-        Map<Key, Integer> seen = new ConcurrentHashMap<>();
-        IntStream.range(0, RUNS).parallel().forEach(run -> values(
-                        Camera.exact(plane, 30).withNoise(NOISE, run).film(athlete))
-                .filter(v -> truth.containsKey(key(v)))
-                .forEach(v -> {
-                    seen.merge(key(v), 1, Integer::sum);
-                    inside.merge(
-                            key(v), Math.abs(v.value() - truth.get(key(v))) <= 1.96 * v.sem() ? 1 : 0, Integer::sum);
-                }));
-        Map<Key, Double> share = new LinkedHashMap<>();
-        inside.forEach((key, count) -> share.put(key, (double) count / seen.get(key)));
-        assertThat(share)
-                .allSatisfy((key, held) -> assertThat(held).as("%s", key).isGreaterThanOrEqualTo(LEAST));
-        assertThat(share.values().stream()
-                        .mapToDouble(Double::doubleValue)
-                        .average()
-                        .orElse(0))
+    @CsvSource({
+        "FRONT, 30, 0.006, 0, 0",
+        "SIDE, 60, 0.006, 0, 0",
+        "FRONT, 10, 0.010, 0.15, 0.010",
+        "SIDE, 10, 0.010, 0.15, 0.010",
+        "FRONT, 30, 0.010, 0.15, 0.010",
+        "SIDE, 30, 0.010, 0.15, 0.010",
+        "FRONT, 60, 0.003, 0.3, 0.005",
+        "SIDE, 240, 0.010, 0.15, 0.010"
+    })
+    void the_stated_interval_holds(Motion.Plane plane, double rate, double jitter, double lasting, double beside) {
+        Source source = beside > 0 ? Source.POSE : Source.SIMULATED;
+        Map<Key, Double> truth = values(Camera.exact(plane, 240).film(ATHLETE), Source.SIMULATED)
+                .collect(Collectors.toMap(NoiseTest::key, Measurement.Value::value));
+        Map<Measure, List<Boolean>> held = new EnumMap<>(Measure.class);
+        IntStream.range(0, RUNS)
+                .parallel()
+                .mapToObj(run -> values(
+                                Camera.exact(plane, rate)
+                                        .withJitter(jitter, lasting, run)
+                                        .beside(beside)
+                                        .film(ATHLETE),
+                                source)
+                        .filter(v -> truth.containsKey(key(v)))
+                        .toList())
+                .toList()
+                .forEach(run -> run.forEach(v -> held.computeIfAbsent(v.measure(), m -> new ArrayList<>())
+                        .add(Math.abs(v.value() - truth.get(key(v))) <= 1.96 * v.sem())));
+        assertThat(held).hasSizeGreaterThan(10).allSatisfy((measure, each) -> assertThat(share(each))
+                .as("%s", measure)
+                .isGreaterThanOrEqualTo(0.92 - 2.5 * Math.sqrt(0.92 * 0.08 / Math.min(RUNS, each.size()))));
+        assertThat(share(held.values().stream().flatMap(List::stream).toList()))
                 .as("all measures together")
-                .isGreaterThanOrEqualTo(0.94);
+                .isGreaterThanOrEqualTo(0.95);
     }
 
+    private static double share(List<Boolean> held) {
+        return (double) held.stream().filter(h -> h).count() / held.size();
+    }
+
+    /** What grows as the noise, and what grows as its variance, is drawn out to none (exact). */
     @Test
-    void the_largest_of_many_is_expected_above_the_truth() {
-        // Expected largest of 1, 2, 5 and 10 normal deviates: 0, 0.56, 1.16, 1.54 (value from memory).
-        assertThat(RepetitionAnalysis.expectedLargest(1)).isCloseTo(0, within(1e-9));
-        assertThat(RepetitionAnalysis.expectedLargest(2)).isCloseTo(0.56, within(0.04));
-        assertThat(RepetitionAnalysis.expectedLargest(5)).isCloseTo(1.16, within(0.03));
-        assertThat(RepetitionAnalysis.expectedLargest(10)).isCloseTo(1.54, within(0.03));
+    void what_noise_adds_is_told_from_what_more_of_it_adds() {
+        assertThat(Spread.grown(5 * (Math.sqrt(2) - 1), 5, 0)).isCloseTo(5, within(1e-9));
+        assertThat(Spread.grown(5, 15, 0)).isCloseTo(5, within(1e-9));
+        assertThat(Spread.grown(0.1, 0.2, 0.1)).isZero();
     }
 
     private static Key key(Measurement.Value v) {
         return new Key(v.measure(), v.side(), v.moment());
     }
 
-    private static Stream<Measurement.Value> values(Motion motion) {
-        return Clips.squat(motion).repetitions().get(0).measurements().stream()
-                .flatMap(m -> m instanceof Measurement.Value v ? Stream.of(v) : Stream.empty());
+    private static Stream<Measurement.Value> values(Motion motion, Source source) {
+        return new ClipAnalysis(motion, Subject.squat(Optional.of(BUILD), source), Clips.RULES)
+                .report().repetitions().stream()
+                        .flatMap(r -> r.measurements().stream())
+                        .flatMap(m -> m instanceof Measurement.Value v ? Stream.of(v) : Stream.empty());
     }
 }

@@ -29,6 +29,9 @@ class PropertiesTest {
 
     private static final Set<Measure> SIGNED = Set.of(Measure.PELVIC_SHIFT, Measure.PELVIC_OBLIQUITY);
 
+    /** Elsewhere what noise adds is taken off, which is known from noise of either side's own. */
+    private static final Set<Repetition.Moment> INSTANT = Set.of(Repetition.Moment.STANDING, Repetition.Moment.BOTTOM);
+
     private static Motion lopsided(Motion.Plane plane) {
         Faults faults = Faults.NONE
                 .withKneeIn(new Sided<>(new Phases(5, 10, 0), new Phases(0, 30, 10)))
@@ -68,8 +71,12 @@ class PropertiesTest {
             Measurement.Value other = same(there, v.measure(), v.side().map(Side::opposite), v.moment());
             assertThat(other.value())
                     .as("%s", v)
-                    .isCloseTo(SIGNED.contains(v.measure()) ? -v.value() : v.value(), within(0.02));
-            assertThat(other.sem()).as("%s", v).isCloseTo(v.sem(), within(0.02 + 0.05 * v.sem()));
+                    .isCloseTo(
+                            SIGNED.contains(v.measure()) ? -v.value() : v.value(),
+                            within(INSTANT.contains(v.moment()) ? 0.02 : 0.02 + v.sem()));
+            assertThat(other.sem())
+                    .as("%s", v)
+                    .isCloseTo(v.sem(), within(0.02 + (INSTANT.contains(v.moment()) ? 0.4 : 1) * v.sem()));
         }
     }
 
