@@ -54,12 +54,7 @@ public final class ClipAnalysis {
                 tracks,
                 repetitions.quiet(),
                 still()
-                        ? new Noise.Usual(
-                                repetitions.standingHeight()
-                                        * rules.markingNoise().value()
-                                        / 100,
-                                0,
-                                0)
+                        ? new Noise.Usual(legLength() * rules.markingNoise().value() / 100, 0, 0)
                         : rules.noiseOf(subject.source(), repetitions.standingHeight()),
                 repetitions.standingHeight() * rules.leastNoise().value() / 100);
         this.scale = BodyScale.of(motion, subject, legs.sides(), f -> standing.median(readings, f, first()));
@@ -197,6 +192,17 @@ public final class ClipAnalysis {
 
     double standingHeight() {
         return repetitions.standingHeight();
+    }
+
+    /** Length of the longer leg that is read, as a single picture shows it: it stands for the hip height, which a squat takes away. */
+    private double legLength() {
+        return legs.sides().stream()
+                .map(side -> Formula.length(Point.HIP, Point.KNEE, side, motion.plane())
+                        .plus(Formula.length(Point.KNEE, Point.ANKLE, side, motion.plane())))
+                .mapToDouble(length -> readings.value(length, 0))
+                .filter(Double::isFinite)
+                .max()
+                .orElse(0);
     }
 
     /** Noise of the height of the hip, if it were new in each frame. */

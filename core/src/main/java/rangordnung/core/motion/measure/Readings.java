@@ -19,7 +19,7 @@ final class Readings {
         double to(Landmark landmark, Axis axis, int frame);
     }
 
-    /** Frames that are read in a period of the low-pass: what lies between is off by less than 2 % of what is left at its cut-off. */
+    /** Frames that are read in a period of the low-pass (house convention). */
     private static final double READ_PER_PERIOD = 8;
 
     private final Motion motion;

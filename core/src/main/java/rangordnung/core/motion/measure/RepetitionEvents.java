@@ -75,7 +75,7 @@ final class RepetitionEvents {
                 repetition.bottom());
     }
 
-    /** Part of the repetition with the heel up; half of the part that lies within noise of the limit may be wrong. */
+    /** Part of the repetition with the heel up; half of the part within two standard deviations of the limit may be wrong. */
     Measurement heelUpShare(Measure measure, Side side) {
         FrameMeasure rise =
                 clip.frameMeasure(Measure.HEEL_RISE, Optional.of(side)).orElseThrow();

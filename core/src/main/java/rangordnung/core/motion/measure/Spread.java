@@ -21,7 +21,7 @@ record Spread(double grown, double sem) {
      */
     private static final double FEW = 1.04 * 1.04;
 
-    /** Least share of readings that have a value at all. */
+    /** Least share of readings that have a value at all (house convention). */
     private static final double ENOUGH = 0.9;
 
     /**

@@ -43,7 +43,7 @@ final class Standing {
         return values.length == 0 ? Double.NaN : StatUtils.percentile(values, 50);
     }
 
-    /** Frames of the last second of quiet standing before a repetition; where there is none, of its last second upright. */
+    /** Frames of the last second of quiet standing before a repetition, or of half of one (house convention); else of its last second upright. */
     private int[] frames(Repetition repetition) {
         return frames.computeIfAbsent(repetition.start(), start -> {
             if (hold || readings.frames() == 1) {

@@ -24,7 +24,7 @@ public final class Noise {
     /** Far enough that the axes of one leg do not share a column. */
     private static final int AXIS_APART = 11;
 
-    /** Frames of noise that are drawn from; a power of two. */
+    /** Frames of noise that are drawn from; a power of two (house convention). */
     private static final int DRAWN = 1 << 16;
 
     /**

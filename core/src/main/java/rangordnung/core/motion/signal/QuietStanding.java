@@ -19,7 +19,7 @@ final class QuietStanding {
     private static final double LONGEST_LAG = 0.4;
     private static final int SHARES = 10;
 
-    /** Stretches that are looked at: enough to know, and an hour of film costs no more than a minute. */
+    /** Stretches that are looked at: enough to know, and an hour of film costs no more than a minute (house convention). */
     private static final int STRETCHES = 40;
 
     private final Tracks tracks;

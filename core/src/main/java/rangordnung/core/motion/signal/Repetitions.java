@@ -96,7 +96,7 @@ public record Repetitions(List<Repetition> complete, int incomplete, double stan
                 quiet.stream().filter(s -> s.frames() > 0).toList());
     }
 
-    /** Frames for which somebody already moves before they are seen to, or still does: half as long as the movement that is seen. */
+    /** Frames for which somebody already moves before they are seen to, or still does: half as long as the movement that is seen (house convention). */
     private static int away(int from, int to, double rate, MotionRules rules) {
         return (int) Math.ceil(Math.max(rate * rules.quietMargin().value(), (to - from) / 2.0));
     }
