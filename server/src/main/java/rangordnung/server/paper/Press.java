@@ -79,8 +79,8 @@ final class Press {
 
     /**
      * Objects of one PDF: all of them are in memory while it is put together, and each tag is one (house convention). Five
-     * hundred cards have 47,000, the report of the demo's five hundred athletes 175,000 on 547 pages, for which a server's heap of 192 MB
-     * is too small.
+     * hundred cards have 47,000, the report of the demo's five hundred athletes 175,000 on 547 pages, for which a server's heap
+     * of 192 MB is too small.
      */
     private static final int OBJECTS = 60_000;
 
