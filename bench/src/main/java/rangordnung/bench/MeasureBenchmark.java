@@ -14,7 +14,6 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import rangordnung.core.ShippedData;
 import rangordnung.core.body.Build;
-import rangordnung.core.body.Side;
 import rangordnung.core.motion.measure.ClipAnalysis;
 import rangordnung.core.motion.measure.ClipReport;
 import rangordnung.core.motion.measure.Subject;
@@ -71,19 +70,10 @@ public final class MeasureBenchmark {
     }
 
     private static Motion film(Build build, int repetitions) throws IOException {
-        return new Camera(
-                        Motion.Plane.SIDE,
-                        60,
-                        Optional.of(400.0),
-                        Optional.empty(),
-                        1,
-                        0,
-                        Side.LEFT,
-                        0.004,
-                        0,
-                        0,
-                        0.01,
-                        3)
+        return Camera.exact(Motion.Plane.SIDE, 60)
+                .withScale(400)
+                .withNoise(0.004, 3)
+                .losing(0.01)
                 .film(new SimulatedAthlete(
                         Script.squat(build, repetitions), shipped(ShippedData.POSE, PoseRules.class)));
     }

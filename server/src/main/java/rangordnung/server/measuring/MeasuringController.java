@@ -28,6 +28,7 @@ import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
 import rangordnung.core.judgement.MeasuredFacts;
 import rangordnung.core.motion.measure.ClipAnalysis;
 import rangordnung.core.motion.measure.ClipReport;
@@ -150,7 +151,7 @@ class MeasuringController {
                     tempo,
                     depth,
                     stance.map(cm -> cm / 100).orElse(build.hipSpacing()),
-                    turnOut,
+                    Sided.both(turnOut),
                     0.01,
                     faults);
         }
@@ -299,19 +300,9 @@ class MeasuringController {
             throw Problem.invalid(
                     Code.CLIP_TOO_LONG, "That many repetitions make a clip that is too long.", "repetitions");
         }
-        Camera camera = new Camera(
-                asked.plane(),
-                asked.rate(),
-                Optional.empty(),
-                Optional.empty(),
-                1,
-                0,
-                asked.near(),
-                asked.noise() / 100,
-                0,
-                0,
-                0,
-                asked.seed());
+        Camera camera = Camera.exact(asked.plane(), asked.rate())
+                .from(asked.near())
+                .withNoise(asked.noise() / 100, asked.seed());
         return new Simulated(Clip.of(camera.film(athlete)), athlete.bottom(), athlete.endsEarly());
     }
 }

@@ -9,6 +9,7 @@ import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
 import rangordnung.core.ladder.Exercise;
 import rangordnung.core.motion.signal.Axis;
 import rangordnung.core.motion.signal.Landmark;
@@ -94,7 +95,7 @@ final class Figures {
                     case SPLIT -> 10;
                 },
                 build.hipSpacing(),
-                0,
+                Sided.both(0.0),
                 0.01,
                 Faults.NONE);
         return Camera.exact(Motion.Plane.SIDE, RATE).film(new SimulatedAthlete(script, poses));

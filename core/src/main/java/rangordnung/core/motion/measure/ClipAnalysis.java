@@ -19,6 +19,10 @@ import rangordnung.core.motion.signal.Repetition;
 import rangordnung.core.motion.signal.Repetition.Moment;
 import rangordnung.core.motion.signal.Repetitions;
 import rangordnung.core.motion.signal.Tracks;
+import rangordnung.core.motion.view.Finding;
+import rangordnung.core.motion.view.Sides;
+import rangordnung.core.motion.view.View;
+import rangordnung.core.protocol.Source;
 import rangordnung.core.protocol.TestDefinition.Pattern;
 
 /** Measures a clip: cleans the paths, finds the repetitions, reads every measure that the plane shows, each with its noise. */
@@ -28,6 +32,8 @@ public final class ClipAnalysis {
     private final Subject subject;
     private final ReadLegs legs;
     private final Readings readings;
+    private final View view;
+    private final List<Finding> findings;
     private final double[] hip;
     private final Repetitions repetitions;
     private final Standing standing;
@@ -35,33 +41,84 @@ public final class ClipAnalysis {
     private final BodyScale scale;
     private final List<FrameMeasure> frameMeasures;
 
-    public ClipAnalysis(Motion motion, Subject subject, MotionRules rules) {
-        this.motion = motion;
+    public ClipAnalysis(Motion clip, Subject subject, MotionRules rules) {
+        Sides sorted = Sides.of(clip, subject.pattern(), rules);
+        this.motion = sorted.motion();
         this.subject = subject;
         this.legs = ReadLegs.of(motion, subject);
         Tracks tracks = new Tracks(motion, rules);
-        this.readings = Readings.seen(motion, rules, tracks);
+        Readings asSeen = Readings.seen(motion, rules, tracks);
         this.hip = IntStream.range(0, motion.frames())
-                .mapToDouble(f -> readings.value(legs::hipHeight, f))
+                .mapToDouble(f -> asSeen.value(legs::hipHeight, f))
                 .toArray();
         standsOnFeet(hip);
         int last = motion.frames() - 1;
         this.repetitions = still() || hold()
                 ? new Repetitions(List.of(new Repetition(1, 0, 0, last / 2, last, last)), 0, hip[last / 2], List.of())
                 : Repetitions.in(hip, hipNoise(tracks), motion.rate(), rules);
-        this.standing = new Standing(readings, repetitions, hip, hold());
+        Noise.Usual usual = still()
+                ? new Noise.Usual(legLength(asSeen) * rules.markingNoise().value() / 100, 0, 0)
+                : rules.noiseOf(subject.source(), repetitions.standingHeight());
+        this.standing = new Standing(asSeen, repetitions, hip, hold());
+        this.view = throughCamera()
+                ? View.of(motion, tracks, standing.frames(), bottoms(), known(usual.offset()), rules.camera())
+                : View.SQUARE;
+        this.findings = Stream.of(sorted.finding().stream(), tooFew(rules.camera()).stream(), view.findings().stream())
+                .flatMap(f -> f)
+                .toList();
+        this.readings = asSeen.along(view.squared(tracks));
         this.noise = Noise.of(
                 tracks,
                 repetitions.quiet(),
-                still()
-                        ? new Noise.Usual(legLength() * rules.markingNoise().value() / 100, 0, 0)
-                        : rules.noiseOf(subject.source(), repetitions.standingHeight()),
+                usual,
                 repetitions.standingHeight() * rules.leastNoise().value() / 100);
         this.scale = BodyScale.of(motion, subject, legs.sides(), f -> standing.median(readings, f, first()));
         this.frameMeasures = Stream.of(Measure.values())
                 .filter(m -> m.taken().formula() != null && shown(m))
                 .flatMap(m -> legs.of(m.extent()).stream().map(side -> frameMeasure(m, side)))
                 .toList();
+    }
+
+    /** Whether a picture is looked at, of which nobody knows exactly from where it was taken. */
+    private boolean throughCamera() {
+        return subject.source() != Source.SIMULATED && !still();
+    }
+
+    private int[] bottoms() {
+        return hold()
+                ? new int[0]
+                : repetitions.complete().stream().mapToInt(Repetition::bottom).toArray();
+    }
+
+    /** Lengths in metres come from no picture. */
+    private View.Known known(double marks) {
+        boolean metric = subject.source() == Source.LANDMARK_FILE
+                && motion.metresPerUnit().isPresent();
+        return new View.Known(
+                subject.pattern(),
+                subject.working(),
+                subject.near()
+                        .or(() -> legs.sides().size() == 1
+                                ? Optional.of(legs.sides().get(0))
+                                : Optional.empty()),
+                subject.build(),
+                metric ? Optional.empty() : Optional.of(subject.lens()),
+                marks);
+    }
+
+    private Optional<Finding> tooFew(MotionRules.CameraRules rules) {
+        return !still() && motion.rate() < rules.slowest().value()
+                ? Optional.of(new Finding(Finding.Kind.FEW_FRAMES, Finding.Outcome.REFUSED, motion.rate(), 0))
+                : Optional.empty();
+    }
+
+    private boolean refused() {
+        return findings.stream().anyMatch(f -> f.outcome() == Finding.Outcome.REFUSED);
+    }
+
+    /** What readings the clip would give if the camera stood a standard error elsewhere. */
+    List<Readings> doubts() {
+        return view.doubts(readings.tracks()).stream().map(readings::along).toList();
     }
 
     /** Refuses a body whose hip lies below its ankle in half of the frames or more. */
@@ -75,7 +132,8 @@ public final class ClipAnalysis {
     /** The complete repetitions with all that was measured. */
     public ClipReport report() {
         TriedNoise tried = new TriedNoise(this, repetitions.complete());
-        List<ClipReport.Repeated> measured = repetitions.complete().stream()
+        List<Repetition> complete = refused() ? List.of() : repetitions.complete();
+        List<ClipReport.Repeated> measured = complete.stream()
                 .map(r -> new ClipReport.Repeated(r, tried.upon(r)))
                 .toList();
         return new ClipReport(
@@ -88,6 +146,7 @@ public final class ClipAnalysis {
                 scale.fromBody(),
                 legs.sides(),
                 motion.landmarks(),
+                findings,
                 still());
     }
 
@@ -195,11 +254,11 @@ public final class ClipAnalysis {
     }
 
     /** Length of the longer leg that is read, as a single picture shows it: it stands for the hip height, which a squat takes away. */
-    private double legLength() {
+    private double legLength(Readings seen) {
         return legs.sides().stream()
                 .map(side -> Formula.length(Point.HIP, Point.KNEE, side, motion.plane())
                         .plus(Formula.length(Point.KNEE, Point.ANKLE, side, motion.plane())))
-                .mapToDouble(length -> readings.value(length, 0))
+                .mapToDouble(length -> seen.value(length, 0))
                 .filter(Double::isFinite)
                 .max()
                 .orElse(0);

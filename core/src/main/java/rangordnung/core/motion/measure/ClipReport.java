@@ -7,6 +7,7 @@ import rangordnung.core.body.Side;
 import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.Repetition;
+import rangordnung.core.motion.view.Finding;
 
 /**
  * What a clip says.
@@ -17,6 +18,7 @@ import rangordnung.core.motion.signal.Repetition;
  * @param scaleFromBody whether the scale was taken from the athlete's height
  * @param sides         legs that whole-body measures of the sagittal plane were read at
  * @param landmarks     what was seen at all
+ * @param findings      what is not as it should be, and what became of it; nothing is measured where one is refused
  * @param still         whether it is a single picture, read as the bottom of one repetition
  */
 public record ClipReport(
@@ -29,6 +31,7 @@ public record ClipReport(
         boolean scaleFromBody,
         List<Side> sides,
         Set<Landmark> landmarks,
+        List<Finding> findings,
         boolean still) {
 
     /** A repetition and what was measured in it. */

@@ -7,6 +7,7 @@ import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.signal.Noise;
+import rangordnung.core.motion.signal.Paths;
 import rangordnung.core.motion.signal.Posture;
 import rangordnung.core.motion.signal.Tracks;
 
@@ -25,19 +26,30 @@ final class Readings {
     private final Motion motion;
     private final MotionRules rules;
     private final Tracks tracks;
+    private final Paths paths;
     private final Added added;
     private final boolean noisy;
 
-    private Readings(Motion motion, MotionRules rules, Tracks tracks, Added added, boolean noisy) {
+    private Readings(Motion motion, MotionRules rules, Tracks tracks, Paths paths, Added added, boolean noisy) {
         this.motion = motion;
         this.rules = rules;
         this.tracks = tracks;
+        this.paths = paths;
         this.added = added;
         this.noisy = noisy;
     }
 
     static Readings seen(Motion motion, MotionRules rules, Tracks tracks) {
-        return new Readings(motion, rules, tracks, (landmark, axis, frame) -> 0, false);
+        return new Readings(motion, rules, tracks, tracks, (landmark, axis, frame) -> 0, false);
+    }
+
+    /** The same clip as it would be seen from elsewhere. */
+    Readings along(Paths otherPaths) {
+        return new Readings(motion, rules, tracks, otherPaths, added, noisy);
+    }
+
+    Tracks tracks() {
+        return tracks;
     }
 
     /**
@@ -50,6 +62,7 @@ final class Readings {
                 motion,
                 rules,
                 tracks,
+                paths,
                 (landmark, axis, frame) -> times * noise.of(number, landmark, axis, frame),
                 true);
     }
@@ -77,7 +90,7 @@ final class Readings {
     }
 
     Posture posture(int frame) {
-        return (landmark, axis) -> tracks.at(landmark, axis, frame) + added.to(landmark, axis, frame);
+        return (landmark, axis) -> paths.at(landmark, axis, frame) + added.to(landmark, axis, frame);
     }
 
     /** Value of a formula; not a number where a landmark that it needs is lost. */

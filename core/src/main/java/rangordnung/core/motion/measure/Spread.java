@@ -15,6 +15,9 @@ import org.hipparchus.stat.StatUtils;
  */
 record Spread(double grown, double sem) {
 
+    /** Of what has no noise. */
+    static final Spread NONE = new Spread(0, 0);
+
     /**
      * An interval from the scatter of 32 pairs is wider than one from a known scatter, 2.040 / 1.960 (Student's t, 31 degrees of
      * freedom), and the noise itself is known from a few seconds only (house convention).
@@ -23,6 +26,11 @@ record Spread(double grown, double sem) {
 
     /** Least share of readings that have a value at all (house convention). */
     private static final double ENOUGH = 0.9;
+
+    /** With another error, which has nothing to do with it. */
+    Spread or(double other) {
+        return new Spread(grown, Math.hypot(sem, other));
+    }
 
     /**
      * Compares a value with what more noise makes of it.

@@ -25,6 +25,14 @@ final class Standing {
         this.hold = hold;
     }
 
+    /** When somebody stood before the first repetition. */
+    int[] frames() {
+        return frames(
+                repetitions.complete().isEmpty()
+                        ? new Repetition(0, 0, 0, 0, 0, 0)
+                        : repetitions.complete().get(0));
+    }
+
     /** Median of a formula in these readings or others of the same clip; not a number where there is none. */
     double median(Readings read, Formula formula, Repetition repetition) {
         int[] stood = frames(repetition);

@@ -1,5 +1,6 @@
 package rangordnung.core.motion.measure;
 
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -18,11 +19,13 @@ import rangordnung.core.motion.signal.Repetition.Moment;
 final class TriedNoise {
 
     private final ClipAnalysis clip;
+    private final List<Readings> doubts;
     private final List<Repetition> chosen;
     private final Map<Integer, List<Optional<Spread>>> spreads = new HashMap<>();
 
     TriedNoise(ClipAnalysis clip, List<Repetition> repetitions) {
         this.clip = clip;
+        this.doubts = clip.doubts();
         int few = Math.min(repetitions.size(), (int)
                 clip.readings().rules().triedRepetitions().value());
         this.chosen = IntStream.range(0, few)
@@ -33,7 +36,7 @@ final class TriedNoise {
     /** What was seen of a repetition, less what noise adds, with its standard errors. */
     List<Measurement> upon(Repetition repetition) {
         List<Measurement> seen = clip.measurements(clip.readings(), repetition);
-        if (!clip.noise().any()) {
+        if (!clip.noise().any() && doubts.isEmpty()) {
             return seen;
         }
         Repetition nearest = chosen.stream()
@@ -58,13 +61,26 @@ final class TriedNoise {
     /** Of each value that was seen. */
     private List<Optional<Spread>> tried(Repetition repetition) {
         List<Measurement> seen = clip.measurements(clip.readings(), repetition);
-        List<List<Measurement>> more = noisy(repetition, Noise.NUMBERS, 1);
-        List<List<Measurement>> most = noisy(repetition, Noise.NUMBERS / 2, Math.sqrt(3));
+        boolean noisy = clip.noise().any();
+        List<List<Measurement>> more = noisy ? noisy(repetition, Noise.NUMBERS, 1) : List.of();
+        List<List<Measurement>> most = noisy ? noisy(repetition, Noise.NUMBERS / 2, Math.sqrt(3)) : List.of();
+        List<List<Measurement>> elsewhere = doubts.stream()
+                .map(doubt -> clip.measurements(doubt, repetition))
+                .toList();
         return IntStream.range(0, seen.size())
                 .mapToObj(i -> seen.get(i) instanceof Measurement.Value value
-                        ? Optional.of(Spread.of(value.value(), values(more, i), values(most, i)))
+                        ? Optional.of((noisy ? Spread.of(value.value(), values(more, i), values(most, i)) : Spread.NONE)
+                                .or(away(value.value(), values(elsewhere, i))))
                         : Optional.<Spread>empty())
                 .toList();
+    }
+
+    /** How far a value is off when the camera stands elsewhere, all that may be so together. */
+    private static double away(double value, double[] elsewhere) {
+        return Math.sqrt(Arrays.stream(elsewhere)
+                .filter(Double::isFinite)
+                .map(v -> (v - value) * (v - value))
+                .sum());
     }
 
     private List<List<Measurement>> noisy(Repetition repetition, int numbers, double times) {

@@ -39,6 +39,8 @@ import rangordnung.core.protocol.Threshold;
  * @param onsetKnown        degrees of standard error up to which the beginning of a tuck is told
  * @param growthKnown       percent of what noise adds to a value, by which that may be off
  * @param filterBlur        percent of a period of the low-pass by which it moves the moment at which a hip crosses a level
+ * @param camera            what is known of a camera, and what of somebody who stands before it
+ * @param noise             what is usual of landmarks, by source
  * @param steadyLoad        percent of its usual value by which the sum of two scales may vary while somebody stands still
  */
 public record MotionRules(
@@ -76,7 +78,66 @@ public record MotionRules(
         Threshold onsetKnown,
         Threshold growthKnown,
         Threshold filterBlur,
+        CameraRules camera,
         Map<Source, UsualNoise> noise) {
+
+    /**
+     * What is known of a camera, and what of somebody who stands before it.
+     *
+     * @param distance         metres, where nobody entered it
+     * @param distanceUnsure   percent by which that may be off
+     * @param height           of the lens above the floor, metres, where nobody entered it
+     * @param heightUnsure     metres by which that may be off
+     * @param enteredUnsure    percent by which a distance or height that was entered may be off
+     * @param square           degrees up to which a camera counts as square and level
+     * @param corrected        degrees up to which it is corrected without a word about how sure that is
+     * @param beyond           degrees beyond which nothing is measured
+     * @param correctionUnsure percent of an angle by which its correction may be off
+     * @param unknownYaw       degrees by which a camera may stand beside square when the body does not tell
+     * @param footTurned       degrees by which a foot may point further outward than the other, by standard deviation, as all below
+     * @param kneesAside       centimetres by which the middle of the knees moves aside on the way down
+     * @param drifts           centimetres by which the pelvis does
+     * @param leansAside       centimetres by which the shoulders do against the pelvis
+     * @param bodyTurned       degrees by which pelvis or shoulders are turned in standing
+     * @param feetUneven       centimetres by which a foot stands in front of the other
+     * @param heldLevel        degrees by which a camera is tilted
+     * @param standsAside      degrees by which somebody stands leaning aside
+     * @param standsUpright    degrees by which somebody stands leaning otherwise than usual, from the side
+     * @param standsForward    degrees by which somebody stands leaning forward, on average
+     * @param shouldersUneven  centimetres by which a shoulder is higher
+     * @param wrongView        percent of its standing length below which a thigh at the bottom points at a camera that should be beside it
+     * @param swapped          percent of the frames in which left and right may change places
+     * @param slowest          frames per second that are measured
+     * @param uneven           percent of the usual interval by which frames may follow unevenly
+     * @param lostTime         percent of the time that may lie in gaps
+     */
+    public record CameraRules(
+            Threshold distance,
+            Threshold distanceUnsure,
+            Threshold height,
+            Threshold heightUnsure,
+            Threshold enteredUnsure,
+            Threshold square,
+            Threshold corrected,
+            Threshold beyond,
+            Threshold correctionUnsure,
+            Threshold unknownYaw,
+            Threshold footTurned,
+            Threshold kneesAside,
+            Threshold drifts,
+            Threshold leansAside,
+            Threshold bodyTurned,
+            Threshold feetUneven,
+            Threshold heldLevel,
+            Threshold standsAside,
+            Threshold standsUpright,
+            Threshold standsForward,
+            Threshold shouldersUneven,
+            Threshold wrongView,
+            Threshold swapped,
+            Threshold slowest,
+            Threshold uneven,
+            Threshold lostTime) {}
 
     /**
      * What is usual of landmarks of a source; nothing where it is not told.

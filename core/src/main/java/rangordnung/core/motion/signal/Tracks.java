@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
  * The paths of all landmarks, cleaned: what is not confident is lost, short gaps are interpolated, the rest is
  * low-passed between the gaps that stay. Also tells how noisy each path was.
  */
-public final class Tracks {
+public final class Tracks implements Paths {
 
     private static final int AXES = Axis.values().length;
 
@@ -48,7 +48,8 @@ public final class Tracks {
         return filtered;
     }
 
-    /** Filtered coordinate, in units of the source; not a number where it is lost. */
+    /** Filtered coordinate. */
+    @Override
     public double at(Landmark landmark, Axis axis, int frame) {
         return path(landmark, axis).values()[frame];
     }

@@ -8,6 +8,7 @@ import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.protocol.Anchor;
 import rangordnung.core.protocol.Conditions;
@@ -110,7 +111,7 @@ public final class GradePictures {
                 TEMPO,
                 DEPTH,
                 build.hipSpacing(),
-                0,
+                Sided.both(0.0),
                 0,
                 Faults.NONE);
         return switch (test.pattern()) {

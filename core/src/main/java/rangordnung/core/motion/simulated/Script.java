@@ -6,6 +6,7 @@ import rangordnung.core.body.BodyLoad;
 import rangordnung.core.body.BodyModel;
 import rangordnung.core.body.Build;
 import rangordnung.core.body.Side;
+import rangordnung.core.body.Sided;
 
 /**
  * What a simulated athlete is told to do.
@@ -15,7 +16,7 @@ import rangordnung.core.body.Side;
  * @param tempo       how fast
  * @param depth       thigh angle at the bottom, degrees; where the body cannot get there, as deep as it can
  * @param stance      distance of the ankles in metres
- * @param turnOut     of both feet, degrees
+ * @param turnOut     of each foot, degrees
  * @param sway        of the mass centre in a stance, metres from the middle to its edge
  */
 public record Script(
@@ -29,7 +30,7 @@ public record Script(
         Tempo tempo,
         double depth,
         double stance,
-        double turnOut,
+        Sided<Double> turnOut,
         double sway,
         Faults faults) {
 
@@ -89,7 +90,7 @@ public record Script(
                 Tempo.CALM,
                 -3,
                 build.hipSpacing(),
-                0,
+                Sided.both(0.0),
                 0,
                 Faults.NONE);
     }
@@ -120,6 +121,10 @@ public record Script(
     }
 
     public Script withFeet(double metres, double degrees) {
+        return withFeet(metres, Sided.both(degrees));
+    }
+
+    public Script withFeet(double metres, Sided<Double> degrees) {
         return with(arms, tempo, depth, metres, degrees, sway, faults);
     }
 
@@ -140,7 +145,7 @@ public record Script(
             Tempo itsTempo,
             double itsDepth,
             double itsStance,
-            double itsTurnOut,
+            Sided<Double> itsTurnOut,
             double itsSway,
             Faults itsFaults) {
         return new Script(

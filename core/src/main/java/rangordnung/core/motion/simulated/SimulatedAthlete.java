@@ -75,9 +75,9 @@ public final class SimulatedAthlete {
         Faults faults = script.faults();
         Skeleton skeleton = new Skeleton(build);
         double half = script.stance() / 2;
-        double out = script.turnOut() + s * faults.turnsOut();
         double toAnkle = Build.ANKLE_ALONG_FOOT * build.foot();
         for (Side side : Side.values()) {
+            double out = script.turnOut().get(side) + s * faults.turnsOut();
             double turned = Math.toRadians(out);
             Point3 heel = new Point3(
                     -toAnkle * Math.cos(turned), Skeleton.outward(side) * (half - toAnkle * Math.sin(turned)), 0);
@@ -302,7 +302,7 @@ public final class SimulatedAthlete {
         Skeleton skeleton = new Skeleton(build);
         double toAnkle = Build.ANKLE_ALONG_FOOT * build.foot();
         double y = Skeleton.outward(foot) * build.hipSpacing() / 2;
-        skeleton.foot(foot, new Point3(-toAnkle, y, 0), script.turnOut(), 0, 0);
+        skeleton.foot(foot, new Point3(-toAnkle, y, 0), script.turnOut().get(foot), 0, 0);
         skeleton.foot(
                 lifted,
                 new Point3(-toAnkle - whole(poses.stanceBehind()), -y, 0),
