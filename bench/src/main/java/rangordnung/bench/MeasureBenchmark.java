@@ -32,8 +32,6 @@ import tools.jackson.databind.json.JsonMapper;
 /** Measuring a clip against merely reading its file, and an hour at 60 frames per second in a small heap. */
 public final class MeasureBenchmark {
 
-    private static final ReadOptions HOW =
-            new ReadOptions(Motion.Plane.SIDE, ReadOptions.Facing.RIGHT, Map.of(), Optional.empty(), 0);
     private static final int WARM_UP = 8;
     private static final int TIMES = 15;
     private static final int HOUR = 60 * 60 * 60;
@@ -43,13 +41,15 @@ public final class MeasureBenchmark {
 
     static void run() throws Exception {
         MotionRules rules = shipped(ShippedData.MOTION, MotionRules.class);
+        ReadOptions how =
+                new ReadOptions(Motion.Plane.SIDE, ReadOptions.Facing.RIGHT, Map.of(), Optional.empty(), rules);
         Build build = Build.ofStature(1.75);
         Motion film = film(build, 12);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         LandmarkFiles.write(film, LandmarkFile.Format.LANDMARKS_33, out);
         byte[] file = out.toByteArray();
         Supplier<Motion> read = () -> LandmarkFiles.read(
-                        new ByteArrayInputStream(file), Optional.of(LandmarkFile.Format.LANDMARKS_33), HOW)
+                        new ByteArrayInputStream(file), Optional.of(LandmarkFile.Format.LANDMARKS_33), how)
                 .motion();
         Supplier<ClipReport> measure = () ->
                 new ClipAnalysis(read.get(), Subject.squat(Optional.of(build), Source.LANDMARK_FILE), rules).report();

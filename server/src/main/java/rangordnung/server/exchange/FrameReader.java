@@ -1,6 +1,7 @@
 package rangordnung.server.exchange;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -11,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import rangordnung.core.body.Side;
+import rangordnung.core.motion.signal.FrameTimes;
 import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Landmark.Point;
 import rangordnung.core.motion.signal.Motion;
@@ -51,6 +53,7 @@ final class FrameReader {
     private final List<Double> times = new ArrayList<>();
     private double @Nullable [] frame;
     private @Nullable Placed placed;
+    private boolean assumed;
     private int frames;
 
     /**
@@ -112,9 +115,7 @@ final class FrameReader {
         finishFrame();
         frame = new double[4 * landmarks.length];
         frames++;
-        if (times.size() <= WAITING) {
-            times.add(time);
-        }
+        times.add(time);
     }
 
     /** A point of the frame that was begun; what was not seen is left out. */
@@ -157,7 +158,9 @@ final class FrameReader {
     }
 
     private Placed begin() {
-        double known = rate.or(this::rateOfTimes).or(how::rate).orElse(ReadOptions.USUAL_RATE);
+        Optional<Double> told = rate.or(this::rateOfTimes).or(how::rate);
+        assumed = told.isEmpty();
+        double known = told.orElse(ReadOptions.USUAL_RATE);
         Placed begun = new Placed(Motion.builder(how.plane(), checkedRate(known, "times"), metresPerUnit), turn());
         waiting.forEach(begun::take);
         waiting.clear();
@@ -171,10 +174,7 @@ final class FrameReader {
             return Optional.empty();
         }
         for (int i = 1; i < n; i++) {
-            if (times.get(i) <= times.get(i - 1)) {
-                throw FileProblems.at(
-                        Code.FILE_TIMES, "frame " + (i + 1), "its time does not come after the one before");
-            }
+            checkedOrder(i, times.get(i - 1), times.get(i));
         }
         return Optional.of((n - 1) / (times.get(n - 1) - times.get(0)));
     }
@@ -303,6 +303,28 @@ final class FrameReader {
             throw FileProblems.at(Code.FILE_WITHOUT_FRAMES, "end of file", "there is no frame in it");
         }
         Placed whole = placed == null ? begin() : placed;
-        return new LandmarkFile(format, names, mapping, whole.motion.build());
+        return new LandmarkFile(format, names, mapping, inStep(whole.motion.build()));
+    }
+
+    /** The clip in step, where the file says when its frames were taken. */
+    private Motion inStep(Motion motion) {
+        if (assumed) {
+            return motion.withTiming(new Motion.Timing(true, 0, 0));
+        }
+        double[] seconds = times.stream().mapToDouble(t -> t).toArray();
+        if (seconds.length < 2 || Arrays.stream(seconds).anyMatch(Double::isNaN)) {
+            return motion;
+        }
+        for (int i = 1; i < seconds.length; i++) {
+            checkedOrder(i, seconds[i - 1], seconds[i]);
+        }
+        return FrameTimes.of(seconds, how.rules()).even(motion, how.rules());
+    }
+
+    private static void checkedOrder(int frame, double before, double time) {
+        if (time <= before) {
+            throw FileProblems.at(
+                    Code.FILE_TIMES, "frame " + (frame + 1), "its time does not come after the one before");
+        }
     }
 }

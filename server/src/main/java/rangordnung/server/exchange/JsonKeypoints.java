@@ -206,7 +206,8 @@ final class JsonKeypoints {
             for (int i = 0; i < count; i++) {
                 double v = keypoints.get(3 * i + 2);
                 // 0 not labelled, 1 hidden, 2 seen; what lies between is a confidence.
-                double confidence = v == 2 ? 1 : v == 1 ? how.hidden() : v;
+                double confidence =
+                        v == 2 ? 1 : v == 1 ? how.rules().hiddenConfidence().value() : v;
                 into.point(i, keypoints.get(3 * i), keypoints.get(3 * i + 1), 0, confidence, place);
             }
         }

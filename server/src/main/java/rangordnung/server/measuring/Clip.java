@@ -5,8 +5,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import rangordnung.core.motion.signal.Axis;
+import rangordnung.core.motion.signal.FrameTimes;
 import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Motion;
+import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 
@@ -16,6 +18,8 @@ import rangordnung.server.platform.Problem;
  * @param plane         what the camera saw
  * @param rate          frames per second
  * @param metresPerUnit scale of the coordinates, where it is known
+ * @param times         seconds at which the frames were taken, where they may not be in step
+ * @param timing        what is known of the times of a clip that is in step; all of them where it is empty
  * @param paths         of each landmark
  */
 record Clip(
@@ -23,6 +27,8 @@ record Clip(
         double rate,
         Optional<Double> metresPerUnit,
         int frames,
+        Optional<double[]> times,
+        Optional<Motion.Timing> timing,
         @NotNull List<Path> paths) {
 
     /** Most frames that a screen shows: two minutes at 60 frames per second (house convention). */
@@ -58,7 +64,14 @@ record Clip(
                     along(motion, landmark, Axis.Z),
                     confidence));
         }
-        return new Clip(motion.plane(), motion.rate(), motion.metresPerUnit(), motion.frames(), paths);
+        return new Clip(
+                motion.plane(),
+                motion.rate(),
+                motion.metresPerUnit(),
+                motion.frames(),
+                Optional.empty(),
+                Optional.of(motion.timing()).filter(t -> !t.equals(Motion.Timing.KNOWN)),
+                paths);
     }
 
     private static double[] along(Motion motion, Landmark landmark, Axis axis) {
@@ -77,6 +90,7 @@ record Clip(
         return Math.rint(value * parts) / parts;
     }
 
+    /** The clip as it was taken. */
     Motion motion() {
         if (frames < 1 || frames > MOST_FRAMES) {
             throw Problem.invalid(
@@ -100,7 +114,20 @@ record Clip(
                 motion.set(path.landmark(), at(path.x(), f), at(path.y(), f), at(path.z(), f), path.confidence()[f]);
             }
         }
-        return motion.build();
+        return motion.build().withTiming(timing.orElse(Motion.Timing.KNOWN));
+    }
+
+    /** The clip with its frames in step. */
+    Motion inStep(MotionRules rules) {
+        Motion taken = motion();
+        if (times.isEmpty() || frames < 2) {
+            return taken;
+        }
+        if (times.get().length != frames) {
+            throw Problem.invalid(
+                    Code.UNEVEN_CLIP, "There are not as many times as frames, which are " + frames + ".", "times");
+        }
+        return FrameTimes.of(times.get(), rules).even(taken, rules);
     }
 
     private boolean wrong(double[] values, Axis axis) {

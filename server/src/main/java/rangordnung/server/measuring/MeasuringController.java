@@ -42,6 +42,7 @@ import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
+import rangordnung.core.motion.view.Lens;
 import rangordnung.core.protocol.Label;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.School;
@@ -69,6 +70,9 @@ class MeasuringController {
      * @param pattern   what is done, where no test says it
      * @param working   the working leg, where legs work one after the other
      * @param near      the side toward the camera
+     * @param distance  of the camera, metres
+     * @param height    of the lens above the floor, metres
+     * @param behind    whether the camera stands behind the athlete
      */
     record About(
             Optional<@DecimalMin("80") @DecimalMax("250") Double> stature,
@@ -76,7 +80,10 @@ class MeasuringController {
             Optional<String> test,
             Optional<TestDefinition.Pattern> pattern,
             Optional<Side> working,
-            Optional<Side> near) {}
+            Optional<Side> near,
+            Optional<@DecimalMin("1.5") @DecimalMax("20") Double> distance,
+            Optional<@DecimalMin("0") @DecimalMax("3") Double> height,
+            Optional<Boolean> behind) {}
 
     /**
      * A clip to be measured.
@@ -102,10 +109,15 @@ class MeasuringController {
     /**
      * What a clip says.
      *
-     * @param facts what the test takes of it; empty without a test
+     * @param facts  what the test takes of it; empty without a test
+     * @param inStep the clip with its frames in step, which the report tells of, where they were not
      */
     record MeasureResponse(
-            ClipReport report, List<MeasureLine> measures, List<Trace> traces, List<Fact.Measured> facts) {}
+            ClipReport report,
+            List<MeasureLine> measures,
+            List<Trace> traces,
+            List<Fact.Measured> facts,
+            Optional<Clip> inStep) {}
 
     /** A file that was read, with what its names were taken for. */
     record FileRead(LandmarkFile.Format format, List<String> names, Map<String, Landmark> mapping, Clip clip) {}
@@ -184,8 +196,9 @@ class MeasuringController {
         Optional<TestDefinition> test =
                 protocol.flatMap(p -> asked.about().test().map(id -> p.test(id)
                         .orElseThrow(() -> Problem.notFound("test in this protocol"))));
+        Motion motion = asked.clip().inStep(protocols.motionRules());
         ClipAnalysis examination = new ClipAnalysis(
-                asked.clip().motion(), subject(asked.about(), protocol, test, asked.source()), protocols.motionRules());
+                motion, subject(asked.about(), protocol, test, asked.source()), protocols.motionRules());
         ClipReport report = examination.report();
         List<Trace> traces = examination.traces().stream()
                 .map(t -> new Trace(
@@ -202,7 +215,8 @@ class MeasuringController {
                         .map(m -> new MeasureLine(m, m.id(), m.unit(), m.told(), m.label(), m.source()))
                         .toList(),
                 traces,
-                facts);
+                facts,
+                asked.clip().times().map(t -> Clip.of(motion)));
     }
 
     private static Optional<Side> working(TestDefinition test, About about) {
@@ -225,7 +239,8 @@ class MeasuringController {
                 school.map(School::kneeReference).orElse(School.KneeReference.SECOND_THIRD_TOE),
                 school.flatMap(School::targetThigh).orElse(0.0),
                 about.near(),
-                source);
+                source,
+                new Lens(about.distance(), about.height(), about.behind().orElse(false)));
     }
 
     private static Double[] boxed(double[] values) {
@@ -247,12 +262,7 @@ class MeasuringController {
         LandmarkFile file = LandmarkFiles.read(
                 request.getInputStream(),
                 format,
-                new ReadOptions(
-                        plane,
-                        facing,
-                        mapping(mapped.orElse(List.of())),
-                        rate,
-                        protocols.motionRules().hiddenConfidence().value()));
+                new ReadOptions(plane, facing, mapping(mapped.orElse(List.of())), rate, protocols.motionRules()));
         return new FileRead(file.format(), file.names(), file.mapping(), Clip.of(file.motion()));
     }
 

@@ -39,7 +39,7 @@ class BrokenStreamTest {
         assertThatThrownBy(() -> LandmarkFiles.read(
                         breaking(half),
                         Optional.of(format),
-                        new ReadOptions(plane, ReadOptions.Facing.RIGHT, Map.of(), Optional.of(30.0), 0.6)))
+                        new ReadOptions(plane, ReadOptions.Facing.RIGHT, Map.of(), Optional.of(30.0), Shipped.MOTION)))
                 .isNotInstanceOf(Problem.class)
                 .isNotInstanceOf(Refusal.class)
                 .hasRootCauseMessage("Connection reset by peer");

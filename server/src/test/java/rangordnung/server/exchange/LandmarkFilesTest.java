@@ -54,15 +54,13 @@ class LandmarkFilesTest {
                     .withHeelRise(new Sided<>(2.0, 2.0))
                     .withPelvis(6, -2));
 
-    private static final double HIDDEN = Shipped.MOTION.hiddenConfidence().value();
-
     private static ReadOptions how(Motion.Plane plane) {
         return new ReadOptions(
                 plane,
                 plane == Motion.Plane.FRONT ? ReadOptions.Facing.TOWARD : ReadOptions.Facing.RIGHT,
                 Map.of(),
                 Optional.empty(),
-                HIDDEN);
+                Shipped.MOTION);
     }
 
     private static byte[] written(Motion motion, LandmarkFile.Format format) throws IOException {
@@ -165,7 +163,7 @@ class LandmarkFilesTest {
                 ReadOptions.Facing.RIGHT,
                 Map.of("a", Landmark.LEFT_HIP, "b", Landmark.LEFT_ANKLE),
                 Optional.empty(),
-                HIDDEN);
+                Shipped.MOTION);
         LandmarkFile file = read(csv.getBytes(StandardCharsets.UTF_8), how);
         assertThat(file.names()).containsExactly("a", "b");
         assertThat(file.motion().landmarks()).containsExactly(Landmark.LEFT_HIP, Landmark.LEFT_ANKLE);
@@ -220,7 +218,7 @@ class LandmarkFilesTest {
                         ReadOptions.Facing.RIGHT,
                         Map.of("LHIP", Landmark.LEFT_HIP, "LANK", Landmark.LEFT_ANKLE),
                         Optional.empty(),
-                        HIDDEN));
+                        Shipped.MOTION));
         assertThat(file.names()).containsExactly("LHIP", "LANK");
         Motion motion = file.motion();
         assertThat(motion.frames()).isEqualTo(2);

@@ -28,6 +28,8 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
 /** Measures a clip: cleans the paths, finds the repetitions, reads every measure that the plane shows, each with its noise. */
 public final class ClipAnalysis {
 
+    private static final String SECONDS = "seconds";
+
     private final Motion motion;
     private final Subject subject;
     private final ReadLegs legs;
@@ -63,7 +65,7 @@ public final class ClipAnalysis {
         this.view = throughCamera()
                 ? View.of(motion, tracks, standing.frames(), bottoms(), known(usual.offset()), rules.camera())
                 : View.SQUARE;
-        this.findings = Stream.of(sorted.finding().stream(), tooFew(rules.camera()).stream(), view.findings().stream())
+        this.findings = Stream.of(sorted.finding().stream(), times(rules.camera()), view.findings().stream())
                 .flatMap(f -> f)
                 .toList();
         this.readings = asSeen.along(view.squared(tracks));
@@ -106,10 +108,41 @@ public final class ClipAnalysis {
                 marks);
     }
 
-    private Optional<Finding> tooFew(MotionRules.CameraRules rules) {
-        return !still() && motion.rate() < rules.slowest().value()
-                ? Optional.of(new Finding(Finding.Kind.FEW_FRAMES, Finding.Outcome.REFUSED, motion.rate(), 0))
-                : Optional.empty();
+    private Stream<Finding> times(MotionRules.CameraRules rules) {
+        if (still()) {
+            return Stream.of();
+        }
+        List<Finding> found = new ArrayList<>();
+        if (motion.rate() < rules.slowest().value()) {
+            found.add(new Finding(Finding.Kind.FEW_FRAMES, Finding.Outcome.REFUSED, motion.rate(), 0));
+        }
+        if (motion.timing().assumed()) {
+            found.add(new Finding(Finding.Kind.RATE_ASSUMED, Finding.Outcome.WIDENED, motion.rate(), 0));
+        }
+        if (motion.timing().lost() > rules.lostTime().value()) {
+            found.add(new Finding(
+                    Finding.Kind.RATE_UNEVEN,
+                    Finding.Outcome.REFUSED,
+                    motion.timing().lost(),
+                    0));
+        } else if (motion.timing().uneven() > rules.unevenTold().value()) {
+            found.add(new Finding(
+                    Finding.Kind.RATE_UNEVEN,
+                    Finding.Outcome.CORRECTED,
+                    motion.timing().uneven(),
+                    0));
+        }
+        return found.stream();
+    }
+
+    /** Whether seconds say anything. */
+    boolean timed() {
+        return !motion.timing().assumed();
+    }
+
+    /** What is not as it should be, and what became of it. */
+    public List<Finding> findings() {
+        return findings;
     }
 
     private boolean refused() {
@@ -162,7 +195,15 @@ public final class ClipAnalysis {
                     && shown(measure)
                     && !still()
                     && (!hold() || measure.taken().has(Declaration.Trait.WHILE_HELD))) {
-                legs.of(measure.extent()).forEach(side -> all.add(event.of(events, measure, side)));
+                legs.of(measure.extent())
+                        .forEach(side -> all.add(
+                                timed() || !measure.unit().equals(SECONDS)
+                                        ? event.of(events, measure, side)
+                                        : new Measurement.NotAssessable(
+                                                measure,
+                                                Optional.empty(),
+                                                measure.told(),
+                                                Measurement.Reason.NO_RATE)));
             }
         }
         return List.copyOf(all);

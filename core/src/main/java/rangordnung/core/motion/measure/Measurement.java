@@ -55,6 +55,8 @@ public sealed interface Measurement {
         POINTS_AT_CAMERA,
         /** There is no standing before it. */
         NO_STANDING,
+        /** Nothing says how many frames there are in a second. */
+        NO_RATE,
         /** It takes more frames a second. */
         TOO_FEW_FRAMES,
         /** With noise like that of the landmarks it may well not be there at all. */

@@ -33,16 +33,35 @@ public final class Motion {
         }
     }
 
+    /**
+     * How well it is known when frames were taken.
+     *
+     * @param assumed whether the rate is a guess, so that seconds say nothing
+     * @param uneven  percent of the time in which frames did not follow in step
+     * @param lost    percent of the time in which frames were missing for too long to be bridged
+     */
+    public record Timing(boolean assumed, double uneven, double lost) {
+
+        public static final Timing KNOWN = new Timing(false, 0, 0);
+    }
+
     private final Plane plane;
     private final double rate;
+    private final Timing timing;
     private final Optional<Double> metresPerUnit;
     private final int frames;
     private final Map<Landmark, Column> columns;
 
     private Motion(
-            Plane plane, double rate, Optional<Double> metresPerUnit, int frames, Map<Landmark, Column> columns) {
+            Plane plane,
+            double rate,
+            Timing timing,
+            Optional<Double> metresPerUnit,
+            int frames,
+            Map<Landmark, Column> columns) {
         this.plane = plane;
         this.rate = rate;
+        this.timing = timing;
         this.metresPerUnit = metresPerUnit;
         this.frames = frames;
         this.columns = columns;
@@ -83,9 +102,18 @@ public final class Motion {
         return column == null ? 0 : column.get(CONFIDENCE, frame);
     }
 
+    public Timing timing() {
+        return timing;
+    }
+
     /** The same motion with another scale. */
     public Motion withScale(double metres) {
-        return new Motion(plane, rate, Optional.of(metres), frames, columns);
+        return new Motion(plane, rate, timing, Optional.of(metres), frames, columns);
+    }
+
+    /** The same motion with what is known of its times. */
+    public Motion withTiming(Timing known) {
+        return new Motion(plane, rate, known, metresPerUnit, frames, columns);
     }
 
     public static Builder builder(Plane plane, double rate, Optional<Double> metresPerUnit) {
@@ -202,7 +230,7 @@ public final class Motion {
             if (frames == 0) {
                 throw Refusal.contradiction("There is no frame in it");
             }
-            return new Motion(plane, rate, metresPerUnit, frames, columns);
+            return new Motion(plane, rate, Timing.KNOWN, metresPerUnit, frames, columns);
         }
     }
 }

@@ -90,6 +90,7 @@ public record MotionRules(
      * @param heightUnsure     metres by which that may be off
      * @param enteredUnsure    percent by which a distance or height that was entered may be off
      * @param square           degrees up to which a camera counts as square and level
+     * @param surely           standard errors beyond which a camera is said not to be square
      * @param corrected        degrees up to which it is corrected without a word about how sure that is
      * @param beyond           degrees beyond which nothing is measured
      * @param correctionUnsure percent of an angle by which its correction may be off
@@ -109,6 +110,7 @@ public record MotionRules(
      * @param swapped          percent of the frames in which left and right may change places
      * @param slowest          frames per second that are measured
      * @param uneven           percent of the usual interval by which frames may follow unevenly
+     * @param unevenTold       percent of the time in which they do, up to which nobody is told
      * @param lostTime         percent of the time that may lie in gaps
      */
     public record CameraRules(
@@ -118,6 +120,7 @@ public record MotionRules(
             Threshold heightUnsure,
             Threshold enteredUnsure,
             Threshold square,
+            Threshold surely,
             Threshold corrected,
             Threshold beyond,
             Threshold correctionUnsure,
@@ -137,6 +140,7 @@ public record MotionRules(
             Threshold swapped,
             Threshold slowest,
             Threshold uneven,
+            Threshold unevenTold,
             Threshold lostTime) {}
 
     /**

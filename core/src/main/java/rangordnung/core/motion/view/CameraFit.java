@@ -176,11 +176,24 @@ record CameraFit(Sight sight, Evidence yaw, Evidence roll) {
                                                 + rules.standsForward().value(),
                                         rules.standsUpright().value()));
             }
-            if (sight.front() && sight.pattern() == Pattern.SQUAT) {
+            if (!sight.front()) {
+                solesLie(signs);
+            } else if (sight.pattern() == Pattern.SQUAT) {
                 line(signs, Point.ANKLE, marks);
                 line(signs, Point.SHOULDER, marks + rules.shouldersUneven().value() / 100);
             }
             return signs;
+        }
+
+        /** Heels and toes lie on the floor. */
+        private void solesLie(List<Evidence.Sign> signs) {
+            double length = apart(stands, Point.SECOND_TOE, Point.HEEL, across);
+            double up = apart(stands, Point.SECOND_TOE, Point.HEEL, Axis.Z);
+            if (length >= LEAST_WIDTH && Double.isFinite(up)) {
+                signs.add(new Evidence.Sign(
+                        sight.roll() + Math.toDegrees(Math.atan2(up, length)),
+                        Math.toDegrees(Math.sqrt(2) * marks / length)));
+            }
         }
 
         /** Left and right of a pair are equally high. */

@@ -1,5 +1,6 @@
 package rangordnung.core.motion.view;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -29,6 +30,8 @@ public record Sides(Motion motion, Optional<Finding> finding) {
     private static final double TOLD = 0.5;
     /** How far a leg jumps when its name changes, as a share of the distance of both, at least (house convention). */
     private static final double JUMPS = 0.5;
+    /** Longest time, in seconds, after which names that jumped have jumped back (house convention). */
+    private static final double LONGEST = 2;
     /** Least distance of the legs, as a share of the height of the hip, for names to be told apart (house convention). */
     private static final double APART = 0.06;
 
@@ -91,7 +94,7 @@ public record Sides(Motion motion, Optional<Finding> finding) {
                 : Double.NaN;
     }
 
-    /** Frames in which the names of the legs are not those of most frames: they jump from one leg to the other. */
+    /** Frames between which the names of the legs jump from one leg to the other and back. */
     private static boolean[] jumped(Motion motion, MotionRules rules) {
         boolean[] exchanged = new boolean[motion.frames()];
         double tall = Stream.of(Side.values())
@@ -100,12 +103,17 @@ public record Sides(Motion motion, Optional<Finding> finding) {
                 .filter(Double::isFinite)
                 .max()
                 .orElse(Double.NaN);
+        int longest = (int) (LONGEST * motion.rate());
+        int from = -1;
         for (int f = 1; f < exchanged.length; f++) {
-            exchanged[f] = exchanged[f - 1] != jumps(motion, f, APART * tall, rules);
-        }
-        if (share(exchanged) > 50) {
-            for (int f = 0; f < exchanged.length; f++) {
-                exchanged[f] = !exchanged[f];
+            if (!jumps(motion, f, APART * tall, rules)) {
+                continue;
+            }
+            if (from >= 0 && f - from <= longest) {
+                Arrays.fill(exchanged, from, f, true);
+                from = -1;
+            } else {
+                from = f;
             }
         }
         return exchanged;
@@ -138,6 +146,6 @@ public record Sides(Motion motion, Optional<Finding> finding) {
                         motion.confidence(landmark, f));
             }
         }
-        return builder.build();
+        return builder.build().withTiming(motion.timing());
     }
 }

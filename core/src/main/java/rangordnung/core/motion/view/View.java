@@ -138,7 +138,7 @@ public record View(List<Finding> findings, Optional<Squaring> squaring) {
         if (size + unsure > rules.beyond().value()) {
             return Optional.of(new Finding(kind, Finding.Outcome.REFUSED, degrees, unsure));
         }
-        if (size <= Math.max(rules.square().value(), unsure)) {
+        if (size <= Math.max(rules.square().value(), rules.surely().value() * unsure)) {
             return Optional.empty();
         }
         return Optional.of(new Finding(

@@ -53,7 +53,12 @@ final class Clips {
 
     /** The same clip with every landmark changed. */
     static Motion changed(Motion motion, UnaryOperator<At> change) {
-        Motion.Builder builder = Motion.builder(motion.plane(), motion.rate(), motion.metresPerUnit());
+        return changed(motion, motion.plane(), change);
+    }
+
+    /** The same clip with every landmark changed, read in another plane. */
+    static Motion changed(Motion motion, Motion.Plane plane, UnaryOperator<At> change) {
+        Motion.Builder builder = Motion.builder(plane, motion.rate(), motion.metresPerUnit());
         for (int f = 0; f < motion.frames(); f++) {
             builder.frame();
             for (Landmark l : motion.landmarks()) {
