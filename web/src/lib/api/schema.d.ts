@@ -2301,6 +2301,18 @@ export interface components {
             plane: "FRONT" | "SIDE" | "SPACE";
             /** Format: double */
             rate: number;
+            times?: number[];
+            timing?: components["schemas"]["MotionTiming"];
+        };
+        ClipFinding: {
+            /** Format: double */
+            amount: number;
+            /** @enum {string} */
+            kind: "SIDES_REVERSED" | "SIDES_SWAPPED" | "WRONG_VIEW" | "LOOKS_BACK" | "YAW" | "ROLL" | "PERSPECTIVE" | "FEW_FRAMES" | "RATE_ASSUMED" | "RATE_UNEVEN";
+            /** @enum {string} */
+            outcome: "CORRECTED" | "WIDENED" | "REFUSED";
+            /** Format: double */
+            unsure: number;
         };
         ClipPath: {
             confidence: number[];
@@ -2311,6 +2323,7 @@ export interface components {
             z: number[];
         };
         ClipReport: {
+            findings: components["schemas"]["ClipFinding"][];
             /** Format: int32 */
             frames: number;
             /** Format: int32 */
@@ -3512,7 +3525,7 @@ export interface components {
             /** @enum {string} */
             moment: "STANDING" | "BOTTOM" | "DESCENT" | "BOTTOM_PHASE" | "ASCENT" | "REPETITION";
             /** @enum {string} */
-            reason: "LANDMARK_MISSING" | "LANDMARK_LOST" | "NO_SCALE" | "NO_FOOT_LENGTH" | "POINTS_AT_CAMERA" | "NO_STANDING" | "TOO_FEW_FRAMES" | "TOO_NOISY" | "NOT_REACHED";
+            reason: "LANDMARK_MISSING" | "LANDMARK_LOST" | "NO_SCALE" | "NO_FOOT_LENGTH" | "POINTS_AT_CAMERA" | "NO_STANDING" | "NO_RATE" | "TOO_FEW_FRAMES" | "TOO_NOISY" | "NOT_REACHED";
             /** @enum {string} */
             side?: "LEFT" | "RIGHT";
         };
@@ -3535,6 +3548,11 @@ export interface components {
             value: number;
         };
         MeasuringControllerAbout: {
+            behind?: boolean;
+            /** Format: double */
+            distance?: number;
+            /** Format: double */
+            height?: number;
             /** @enum {string} */
             near?: "LEFT" | "RIGHT";
             /** @enum {string} */
@@ -3577,6 +3595,7 @@ export interface components {
         };
         MeasuringControllerMeasureResponse: {
             facts: components["schemas"]["FactMeasured"][];
+            inStep?: components["schemas"]["Clip"];
             measures: components["schemas"]["MeasuringControllerMeasureLine"][];
             report: components["schemas"]["ClipReport"];
             traces: components["schemas"]["MeasuringControllerTrace"][];
@@ -3627,6 +3646,7 @@ export interface components {
         };
         MotionRules: {
             bottomShare: components["schemas"]["Threshold"];
+            camera: components["schemas"]["MotionRulesCameraRules"];
             cutoff: components["schemas"]["Threshold"];
             fewestFrames: components["schemas"]["Threshold"];
             filterBlur: components["schemas"]["Threshold"];
@@ -3665,10 +3685,47 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        MotionRulesCameraRules: {
+            beyond: components["schemas"]["Threshold"];
+            bodyTurned: components["schemas"]["Threshold"];
+            corrected: components["schemas"]["Threshold"];
+            correctionUnsure: components["schemas"]["Threshold"];
+            distance: components["schemas"]["Threshold"];
+            distanceUnsure: components["schemas"]["Threshold"];
+            drifts: components["schemas"]["Threshold"];
+            enteredUnsure: components["schemas"]["Threshold"];
+            feetUneven: components["schemas"]["Threshold"];
+            footTurned: components["schemas"]["Threshold"];
+            height: components["schemas"]["Threshold"];
+            heightUnsure: components["schemas"]["Threshold"];
+            heldLevel: components["schemas"]["Threshold"];
+            kneesAside: components["schemas"]["Threshold"];
+            leansAside: components["schemas"]["Threshold"];
+            lostTime: components["schemas"]["Threshold"];
+            shouldersUneven: components["schemas"]["Threshold"];
+            slowest: components["schemas"]["Threshold"];
+            square: components["schemas"]["Threshold"];
+            standsAside: components["schemas"]["Threshold"];
+            standsForward: components["schemas"]["Threshold"];
+            standsUpright: components["schemas"]["Threshold"];
+            surely: components["schemas"]["Threshold"];
+            swapped: components["schemas"]["Threshold"];
+            uneven: components["schemas"]["Threshold"];
+            unevenTold: components["schemas"]["Threshold"];
+            unknownYaw: components["schemas"]["Threshold"];
+            wrongView: components["schemas"]["Threshold"];
+        };
         MotionRulesUsualNoise: {
             jitter: components["schemas"]["Threshold"];
             lasting: components["schemas"]["Threshold"];
             offset: components["schemas"]["Threshold"];
+        };
+        MotionTiming: {
+            assumed: boolean;
+            /** Format: double */
+            lost: number;
+            /** Format: double */
+            uneven: number;
         };
         MovementIndex: components["schemas"]["MovementIndexKnown"] | components["schemas"]["MovementIndexUnknown"];
         MovementIndexKnown: {

@@ -111,6 +111,7 @@ export const reasonWord: Record<Reason, () => string> = {
   NO_FOOT_LENGTH: m.meas_why_foot,
   POINTS_AT_CAMERA: m.meas_why_camera,
   NO_STANDING: m.meas_why_standing,
+  NO_RATE: m.meas_why_rate,
   TOO_FEW_FRAMES: m.meas_why_frames,
   TOO_NOISY: m.meas_why_noisy,
   NOT_REACHED: m.meas_why_not_reached,

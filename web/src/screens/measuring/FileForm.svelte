@@ -6,7 +6,9 @@
   import { trouble } from '../../lib/words/trouble';
   import type { Landmark } from '../../lib/motion/clip';
   import type { Bench } from './bench.svelte';
+  import CameraPlace from './CameraPlace.svelte';
   import { sendLandmarks } from './files';
+  import { placeKept } from './place';
 
   let { bench }: { bench: Bench } = $props();
 
@@ -50,7 +52,12 @@
       read = got;
       mapping = Object.fromEntries(got.names.map((n) => [n, got.mapping[n] ?? '']));
       error = null;
-      bench.about = given({ ...bench.about, near: undefined });
+      bench.about = given({
+        ...bench.about,
+        ...placeKept(),
+        near: undefined,
+        behind: facing === 'AWAY' || undefined,
+      });
       await bench.lay(got.clip, 'LANDMARK_FILE');
     } catch (e) {
       error = e;
@@ -109,6 +116,7 @@
   {#if error}<p class="border-l-4 border-error pl-3" role="alert">{trouble(error)}</p>{/if}
   {#if read}
     {#if picture || !read.clip.metresPerUnit}
+      <div class="grid grid-cols-2 gap-3"><CameraPlace {bench} /></div>
       <label class="grid gap-1 text-sm font-bold"
         >{m.file_rate()}
         <input

@@ -9,7 +9,9 @@
   import { framing, type Framing } from '../../lib/pose/framing';
   import { framingWord } from '../../lib/words/motion';
   import type { Bench, Picture } from './bench.svelte';
-  import { look, LONGEST, openFilm, openStill } from './films';
+  import CameraPlace from './CameraPlace.svelte';
+  import { look, LONGEST, openFilm, openStill, taken } from './films';
+  import { placeKept } from './place';
 
   interface Props {
     bench: Bench;
@@ -66,7 +68,13 @@
   }
 
   function about() {
-    bench.about = given({ ...bench.about, stature, near: nearOf(facing) });
+    bench.about = given({
+      ...bench.about,
+      ...placeKept(),
+      stature,
+      near: nearOf(facing),
+      behind: facing === 'AWAY' || undefined,
+    });
   }
 
   /** Lays an upright person into the picture, whose landmarks are then drawn to their places. */
@@ -110,9 +118,9 @@
       await engine.start();
       starting = false;
       share = 0;
-      const found =
+      const seen =
         picture.kind === 'still'
-          ? [await engine.find(picture.image, 0)]
+          ? [{ points: await engine.find(picture.image, 0) }]
           : await look(
               picture.film,
               rate,
@@ -120,11 +128,18 @@
               (s) => (share = s),
               () => stop,
             );
-      if (!found) return;
+      if (!seen) return;
       const { width, height } = picture;
+      const { found, times } = taken(seen, rate);
       framed = worst(found.map((f) => framing(f, width, height)));
       if (!found.some((f) => f)) trouble = m.film_nobody();
-      else await bench.lay(clipOf(found, rate, picture, facing), 'POSE', picture, acrossOf(facing));
+      else
+        await bench.lay(
+          given({ ...clipOf(found, rate, picture, facing), times }),
+          'POSE',
+          picture,
+          acrossOf(facing),
+        );
     } catch {
       trouble = m.film_engine_failed();
       engine?.close();
@@ -163,6 +178,7 @@
       >{m.film_stature()}
       <input class="input" type="number" min="80" max="250" bind:value={stature} />
     </label>
+    <CameraPlace {bench} />
     {#if picture?.kind === 'film'}
       <label class="grid gap-1 text-sm font-bold"
         >{m.file_rate()}

@@ -14,6 +14,7 @@
   import Does from './Does.svelte';
   import FileForm from './FileForm.svelte';
   import FilmForm from './FilmForm.svelte';
+  import Findings from './Findings.svelte';
   import { download, type Format } from './files';
   import Origins from './Origins.svelte';
   import RepetitionTable from './RepetitionTable.svelte';
@@ -145,14 +146,15 @@
         {#if bench.error}<p class="border-l-4 border-error pl-3" role="alert">
             {trouble(bench.error)}
           </p>{/if}
+        {#if bench.report}<Findings findings={bench.report.findings} />{/if}
       </div>
     </div>
-    {#if bench.report}
+    {#if bench.report && !bench.refused}
       <div class="mt-6 grid gap-6 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
         <section class="floor-line min-w-0 pt-3" aria-busy={bench.asking}>
           <h2>{m.meas_repetitions()}</h2>
           <p class="quiet text-sm">
-            {#if !bench.report.repetitions.length}{m.meas_no_repetition()}{/if}
+            {#if !bench.report.repetitions.length && !bench.refused}{m.meas_no_repetition()}{/if}
             {#if bench.report.incomplete}{m.meas_incomplete({
                 count: bench.report.incomplete,
               })}{/if}

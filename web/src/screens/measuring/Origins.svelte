@@ -7,7 +7,7 @@
 
   type Rules = Schemas['MotionRules'];
   const rules = new Resource<Rules>(() => ask(api.GET('/api/measuring/rules')));
-  const names: [Exclude<keyof Rules, 'version' | 'noise'>, () => string][] = [
+  const names: [Exclude<keyof Rules, 'version' | 'noise' | 'camera'>, () => string][] = [
     ['cutoff', m.rule_cutoff],
     ['startDrop', m.rule_start_drop],
     ['bottomShare', m.rule_bottom_share],

@@ -58,6 +58,11 @@ export class Bench {
     return this.measured?.report ?? null;
   }
 
+  /** Whether something about the clip keeps it from being measured. */
+  get refused(): boolean {
+    return this.report?.findings.some((f) => f.outcome === 'REFUSED') ?? false;
+  }
+
   get seconds(): number {
     return this.clip ? this.frame / this.clip.rate : 0;
   }
@@ -117,6 +122,10 @@ export class Bench {
       );
       if (run !== this.#run) return;
       this.measured = measured;
+      if (measured.inStep) {
+        this.clip = measured.inStep;
+        this.version++;
+      }
       this.live = null;
       this.error = null;
     } catch (error) {

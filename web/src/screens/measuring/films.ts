@@ -37,12 +37,40 @@ export function openFilm(file: Blob): Promise<HTMLVideoElement> {
   });
 }
 
-function seek(film: HTMLVideoElement, seconds: number): Promise<void> {
+/** How long a browser may take to tell which frame it shows, in milliseconds; it says nothing where that did not change. */
+const TELLS = 120;
+
+/** Goes to a time and tells when the frame that is shown there was taken, in seconds, where the browser knows. */
+function seek(film: HTMLVideoElement, seconds: number): Promise<number | undefined> {
   return new Promise((done) => {
-    if (Math.abs(film.currentTime - seconds) < 1e-4) return done();
-    film.addEventListener('seeked', () => done(), { once: true });
+    if (Math.abs(film.currentTime - seconds) < 1e-4) return done(undefined);
+    let shown: number | undefined;
+    let sought = false;
+    const told = film.requestVideoFrameCallback?.((_, { mediaTime }) => {
+      shown = mediaTime;
+      if (sought) done(shown);
+    });
+    film.addEventListener(
+      'seeked',
+      () => {
+        sought = true;
+        if (told === undefined || shown !== undefined) return done(shown);
+        setTimeout(() => {
+          film.cancelVideoFrameCallback(told);
+          done(shown);
+        }, TELLS);
+      },
+      { once: true },
+    );
     film.currentTime = seconds;
   });
+}
+
+/** What a network saw in a film at one time. */
+export interface Look {
+  points: PosePoint[] | null;
+  /** When the frame was taken, in seconds; not known where the browser does not say. */
+  at?: number | undefined;
 }
 
 /** Lets a network look at every frame of a film; it can be stopped, and tells how far it is. */
@@ -52,15 +80,40 @@ export async function look(
   engine: PoseEngine,
   told: (share: number) => void,
   stopped: () => boolean,
-): Promise<(PosePoint[] | null)[] | null> {
+): Promise<Look[] | null> {
   const frames = Math.max(1, Math.floor(Math.min(film.duration, LONGEST) * rate));
-  const found: (PosePoint[] | null)[] = [];
+  const found: Look[] = [];
   await engine.reset();
   for (let f = 0; f < frames; f++) {
     if (stopped()) return null;
-    await seek(film, Math.min((f + 0.5) / rate, film.duration));
-    found.push(await engine.find(film, (1000 * f) / rate));
+    const at = await seek(film, Math.min((f + 0.5) / rate, film.duration));
+    found.push({ points: await engine.find(film, (1000 * f) / rate), at });
     told((f + 1) / frames);
   }
   return found;
+}
+
+/** Share of an interval by which a frame may come early or late without a word (house convention). */
+const EARLY = 0.3;
+
+/**
+ * The frames that there are. A film may have fewer than were looked for, or drop some: then the same frame is shown again, and
+ * the times of those that differ are told.
+ */
+export function taken(
+  looks: Look[],
+  rate: number,
+): { found: (PosePoint[] | null)[]; times?: number[] | undefined } {
+  const found = looks.map((l) => l.points);
+  const known = looks.filter((l) => l.at !== undefined).length;
+  if (looks.length < 2 || known < looks.length / 2) return { found };
+  const fresh = looks.flatMap((l, i) => {
+    const before = looks.slice(0, i).findLast((o) => o.at !== undefined)?.at ?? -1;
+    return l.at !== undefined && l.at > before ? [{ points: l.points, at: l.at }] : [];
+  });
+  const even = fresh.every(
+    (l, i) => i === 0 || Math.abs(l.at - fresh[i - 1]!.at - 1 / rate) < EARLY / rate,
+  );
+  if (even && fresh.length >= looks.length - 1) return { found };
+  return { found: fresh.map((l) => l.points), times: fresh.map((l) => l.at) };
 }

@@ -19,7 +19,7 @@ import rangordnung.core.motion.signal.Repetition;
 import rangordnung.core.motion.signal.Repetition.Moment;
 import rangordnung.core.motion.signal.Repetitions;
 import rangordnung.core.motion.signal.Tracks;
-import rangordnung.core.motion.view.Finding;
+import rangordnung.core.motion.view.ClipFinding;
 import rangordnung.core.motion.view.Sides;
 import rangordnung.core.motion.view.View;
 import rangordnung.core.protocol.Source;
@@ -35,7 +35,7 @@ public final class ClipAnalysis {
     private final ReadLegs legs;
     private final Readings readings;
     private final View view;
-    private final List<Finding> findings;
+    private final List<ClipFinding> findings;
     private final double[] hip;
     private final Repetitions repetitions;
     private final Standing standing;
@@ -108,27 +108,27 @@ public final class ClipAnalysis {
                 marks);
     }
 
-    private Stream<Finding> times(MotionRules.CameraRules rules) {
+    private Stream<ClipFinding> times(MotionRules.CameraRules rules) {
         if (still()) {
             return Stream.of();
         }
-        List<Finding> found = new ArrayList<>();
+        List<ClipFinding> found = new ArrayList<>();
         if (motion.rate() < rules.slowest().value()) {
-            found.add(new Finding(Finding.Kind.FEW_FRAMES, Finding.Outcome.REFUSED, motion.rate(), 0));
+            found.add(new ClipFinding(ClipFinding.Kind.FEW_FRAMES, ClipFinding.Outcome.REFUSED, motion.rate(), 0));
         }
         if (motion.timing().assumed()) {
-            found.add(new Finding(Finding.Kind.RATE_ASSUMED, Finding.Outcome.WIDENED, motion.rate(), 0));
+            found.add(new ClipFinding(ClipFinding.Kind.RATE_ASSUMED, ClipFinding.Outcome.WIDENED, motion.rate(), 0));
         }
         if (motion.timing().lost() > rules.lostTime().value()) {
-            found.add(new Finding(
-                    Finding.Kind.RATE_UNEVEN,
-                    Finding.Outcome.REFUSED,
+            found.add(new ClipFinding(
+                    ClipFinding.Kind.RATE_UNEVEN,
+                    ClipFinding.Outcome.REFUSED,
                     motion.timing().lost(),
                     0));
         } else if (motion.timing().uneven() > rules.unevenTold().value()) {
-            found.add(new Finding(
-                    Finding.Kind.RATE_UNEVEN,
-                    Finding.Outcome.CORRECTED,
+            found.add(new ClipFinding(
+                    ClipFinding.Kind.RATE_UNEVEN,
+                    ClipFinding.Outcome.CORRECTED,
                     motion.timing().uneven(),
                     0));
         }
@@ -141,12 +141,12 @@ public final class ClipAnalysis {
     }
 
     /** What is not as it should be, and what became of it. */
-    public List<Finding> findings() {
+    public List<ClipFinding> findings() {
         return findings;
     }
 
     private boolean refused() {
-        return findings.stream().anyMatch(f -> f.outcome() == Finding.Outcome.REFUSED);
+        return findings.stream().anyMatch(f -> f.outcome() == ClipFinding.Outcome.REFUSED);
     }
 
     /** What readings the clip would give if the camera stood a standard error elsewhere. */

@@ -7,7 +7,7 @@ import rangordnung.core.body.Side;
 import rangordnung.core.motion.signal.Landmark;
 import rangordnung.core.motion.signal.Motion;
 import rangordnung.core.motion.signal.Repetition;
-import rangordnung.core.motion.view.Finding;
+import rangordnung.core.motion.view.ClipFinding;
 
 /**
  * What a clip says.
@@ -31,7 +31,7 @@ public record ClipReport(
         boolean scaleFromBody,
         List<Side> sides,
         Set<Landmark> landmarks,
-        List<Finding> findings,
+        List<ClipFinding> findings,
         boolean still) {
 
     /** A repetition and what was measured in it. */

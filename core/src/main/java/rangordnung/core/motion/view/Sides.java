@@ -19,7 +19,7 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
  * @param motion  with both sides exchanged back where they change places for a few frames
  * @param finding if there is one
  */
-public record Sides(Motion motion, Optional<Finding> finding) {
+public record Sides(Motion motion, Optional<ClipFinding> finding) {
 
     /** Points that lie on their own side whatever somebody does, and those that do so in a squat. */
     private static final List<Point> TRUNK = List.of(Point.SHOULDER, Point.HIP);
@@ -48,11 +48,15 @@ public record Sides(Motion motion, Optional<Finding> finding) {
                 : rules.camera().swapped().value();
         if (share > 100 - most) {
             return new Sides(
-                    motion, Optional.of(new Finding(Finding.Kind.SIDES_REVERSED, Finding.Outcome.REFUSED, share, 0)));
+                    motion,
+                    Optional.of(
+                            new ClipFinding(ClipFinding.Kind.SIDES_REVERSED, ClipFinding.Outcome.REFUSED, share, 0)));
         }
         if (share > most) {
             return new Sides(
-                    motion, Optional.of(new Finding(Finding.Kind.SIDES_SWAPPED, Finding.Outcome.REFUSED, share, 0)));
+                    motion,
+                    Optional.of(
+                            new ClipFinding(ClipFinding.Kind.SIDES_SWAPPED, ClipFinding.Outcome.REFUSED, share, 0)));
         }
         if (share == 0) {
             return new Sides(motion, Optional.empty());
@@ -61,7 +65,8 @@ public record Sides(Motion motion, Optional<Finding> finding) {
                 exchanged(motion, trunk, legs),
                 share < TOLD
                         ? Optional.empty()
-                        : Optional.of(new Finding(Finding.Kind.SIDES_SWAPPED, Finding.Outcome.CORRECTED, share, 0)));
+                        : Optional.of(new ClipFinding(
+                                ClipFinding.Kind.SIDES_SWAPPED, ClipFinding.Outcome.CORRECTED, share, 0)));
     }
 
     private static double share(boolean[] frames) {

@@ -26,7 +26,7 @@ import rangordnung.core.protocol.TestDefinition.Pattern;
  *
  * @param findings what is not as it should be
  */
-public record View(List<Finding> findings, Optional<Squaring> squaring) {
+public record View(List<ClipFinding> findings, Optional<Squaring> squaring) {
 
     /**
      * How a clip is squared.
@@ -73,7 +73,7 @@ public record View(List<Finding> findings, Optional<Squaring> squaring) {
             return SQUARE;
         }
         Optional<Posture> low = bottoms.length == 0 ? Optional.empty() : Optional.of(median(paths, bottoms));
-        Optional<Finding> wrong = wrongView(motion.plane(), body.get(), standing, low, known, rules);
+        Optional<ClipFinding> wrong = wrongView(motion.plane(), body.get(), standing, low, known, rules);
         return wrong.map(finding -> new View(List.of(finding), Optional.empty()))
                 .orElseGet(() -> fitted(motion.plane(), body.get(), standing, low, known, rules));
     }
@@ -106,9 +106,9 @@ public record View(List<Finding> findings, Optional<Squaring> squaring) {
                         fit.yaw().sem(),
                         fit.yaw().value() * rules.correctionUnsure().value() / 100)
                 : rules.unknownYaw().value();
-        List<Finding> findings = new ArrayList<>();
-        turned(Finding.Kind.YAW, told, fit.yaw().value(), yawUnsure, rules).ifPresent(findings::add);
-        turned(Finding.Kind.ROLL, true, fit.roll().value(), fit.roll().sem(), rules)
+        List<ClipFinding> findings = new ArrayList<>();
+        turned(ClipFinding.Kind.YAW, told, fit.yaw().value(), yawUnsure, rules).ifPresent(findings::add);
+        turned(ClipFinding.Kind.ROLL, true, fit.roll().value(), fit.roll().sem(), rules)
                 .ifPresent(findings::add);
         Sight sight = fit.sight();
         List<Sight> doubts = new ArrayList<>();
@@ -120,36 +120,36 @@ public record View(List<Finding> findings, Optional<Squaring> squaring) {
                     .orElse(rules.heightUnsure().value());
             doubts.add(sight.at(sight.distance() * (1 + share), sight.height()));
             doubts.add(sight.at(sight.distance(), sight.height() + up));
-            findings.add(new Finding(
-                    Finding.Kind.PERSPECTIVE,
-                    distance.isPresent() ? Finding.Outcome.CORRECTED : Finding.Outcome.WIDENED,
+            findings.add(new ClipFinding(
+                    ClipFinding.Kind.PERSPECTIVE,
+                    distance.isPresent() ? ClipFinding.Outcome.CORRECTED : ClipFinding.Outcome.WIDENED,
                     sight.distance(),
                     sight.distance() * share));
         }
         return new View(List.copyOf(findings), Optional.of(new Squaring(body, sight, List.copyOf(doubts))));
     }
 
-    private static Optional<Finding> turned(
-            Finding.Kind kind, boolean told, double degrees, double unsure, CameraRules rules) {
+    private static Optional<ClipFinding> turned(
+            ClipFinding.Kind kind, boolean told, double degrees, double unsure, CameraRules rules) {
         double size = Math.abs(degrees);
         if (!told) {
-            return Optional.of(new Finding(kind, Finding.Outcome.WIDENED, 0, unsure));
+            return Optional.of(new ClipFinding(kind, ClipFinding.Outcome.WIDENED, 0, unsure));
         }
         if (size + unsure > rules.beyond().value()) {
-            return Optional.of(new Finding(kind, Finding.Outcome.REFUSED, degrees, unsure));
+            return Optional.of(new ClipFinding(kind, ClipFinding.Outcome.REFUSED, degrees, unsure));
         }
         if (size <= Math.max(rules.square().value(), rules.surely().value() * unsure)) {
             return Optional.empty();
         }
-        return Optional.of(new Finding(
+        return Optional.of(new ClipFinding(
                 kind,
-                size <= rules.corrected().value() ? Finding.Outcome.CORRECTED : Finding.Outcome.WIDENED,
+                size <= rules.corrected().value() ? ClipFinding.Outcome.CORRECTED : ClipFinding.Outcome.WIDENED,
                 degrees,
                 unsure));
     }
 
     /** From the side a thigh keeps its length, and toes are in front of heels; from the front neither. */
-    private static Optional<Finding> wrongView(
+    private static Optional<ClipFinding> wrongView(
             Motion.Plane plane,
             StandingBody body,
             Posture standing,
@@ -168,10 +168,10 @@ public record View(List<Finding> findings, Optional<Squaring> squaring) {
         boolean along = plane == Motion.Plane.FRONT ? Math.abs(foot) > share : Math.abs(foot) < 1 - share;
         boolean shortened = plane == Motion.Plane.FRONT ? !(thigh < share) : !(thigh >= share);
         if (along && shortened) {
-            return Optional.of(new Finding(Finding.Kind.WRONG_VIEW, Finding.Outcome.REFUSED, 0, 0));
+            return Optional.of(new ClipFinding(ClipFinding.Kind.WRONG_VIEW, ClipFinding.Outcome.REFUSED, 0, 0));
         }
         return plane == Motion.Plane.SIDE && foot < -share
-                ? Optional.of(new Finding(Finding.Kind.LOOKS_BACK, Finding.Outcome.REFUSED, 0, 0))
+                ? Optional.of(new ClipFinding(ClipFinding.Kind.LOOKS_BACK, ClipFinding.Outcome.REFUSED, 0, 0))
                 : Optional.empty();
     }
 
@@ -206,7 +206,7 @@ public record View(List<Finding> findings, Optional<Squaring> squaring) {
 
     /** Whether nothing can be measured. */
     public boolean refused() {
-        return findings.stream().anyMatch(f -> f.outcome() == Finding.Outcome.REFUSED);
+        return findings.stream().anyMatch(f -> f.outcome() == ClipFinding.Outcome.REFUSED);
     }
 
     /** Landmarks as they would be seen from square. */

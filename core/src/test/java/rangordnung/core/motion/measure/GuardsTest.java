@@ -26,9 +26,9 @@ import rangordnung.core.motion.signal.Repetition;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Faults;
 import rangordnung.core.motion.simulated.Script;
-import rangordnung.core.motion.view.Finding;
-import rangordnung.core.motion.view.Finding.Kind;
-import rangordnung.core.motion.view.Finding.Outcome;
+import rangordnung.core.motion.view.ClipFinding;
+import rangordnung.core.motion.view.ClipFinding.Kind;
+import rangordnung.core.motion.view.ClipFinding.Outcome;
 import rangordnung.core.protocol.Source;
 
 /**
@@ -160,7 +160,7 @@ class GuardsTest {
             Motion film = Clips.changed(film(filmed, seed, SQUARE), read, change);
             ClipReport report = analysis(film).report();
             assertThat(report.findings())
-                    .extracting(Finding::kind, Finding::outcome)
+                    .extracting(ClipFinding::kind, ClipFinding::outcome)
                     .contains(tuple(kind, Outcome.REFUSED));
             assertThat(report.repetitions()).isEmpty();
         }
@@ -191,7 +191,7 @@ class GuardsTest {
         }
         ClipReport swapped = analysis(builder.build()).report();
         assertThat(swapped.findings())
-                .extracting(Finding::kind, Finding::outcome)
+                .extracting(ClipFinding::kind, ClipFinding::outcome)
                 .contains(tuple(Kind.SIDES_SWAPPED, Outcome.CORRECTED));
         assertThat(swapped.repetitions())
                 .isNotEmpty()
@@ -203,7 +203,7 @@ class GuardsTest {
     void too_few_frames_are_refused() {
         Motion film = Camera.exact(Motion.Plane.SIDE, 6).film(Clips.athlete(Script.squat(Clips.BUILD, 2)));
         assertThat(analysis(film).findings())
-                .extracting(Finding::kind, Finding::outcome)
+                .extracting(ClipFinding::kind, ClipFinding::outcome)
                 .contains(tuple(Kind.FEW_FRAMES, Outcome.REFUSED));
     }
 

@@ -8,7 +8,7 @@ package rangordnung.core.motion.view;
  *               {@code RATE_UNEVEN}; else 0
  * @param unsure standard error of it
  */
-public record Finding(Kind kind, Outcome outcome, double amount, double unsure) {
+public record ClipFinding(Kind kind, Outcome outcome, double amount, double unsure) {
 
     /** What it is. */
     public enum Kind {
