@@ -144,6 +144,24 @@ export const limits = {
       "maximum": 250
     }
   },
+  "MeasuringControllerStand": {
+    "distance": {
+      "minimum": 1.5,
+      "maximum": 20
+    },
+    "height": {
+      "minimum": 0,
+      "maximum": 3
+    },
+    "roll": {
+      "minimum": -45,
+      "maximum": 45
+    },
+    "yaw": {
+      "minimum": -90,
+      "maximum": 90
+    }
+  },
   "OwnViewControllerAsking": {
     "code": {
       "maxLength": 100

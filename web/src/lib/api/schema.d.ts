@@ -3604,6 +3604,7 @@ export interface components {
             bottom: components["schemas"]["BodyModelPose"];
             clip: components["schemas"]["Clip"];
             endsEarly: boolean;
+            scene?: components["schemas"]["Scene"];
         };
         MeasuringControllerSimulation: {
             /** Format: double */
@@ -3629,6 +3630,7 @@ export interface components {
             seed: number;
             /** Format: double */
             stance?: number;
+            stand?: components["schemas"]["MeasuringControllerStand"];
             /** Format: double */
             stature: number;
             tempo: components["schemas"]["ScriptTempo"];
@@ -3636,6 +3638,16 @@ export interface components {
             turnOut: number;
             /** @enum {string} */
             working: "LEFT" | "RIGHT";
+        };
+        MeasuringControllerStand: {
+            /** Format: double */
+            distance: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            roll: number;
+            /** Format: double */
+            yaw: number;
         };
         MeasuringControllerTrace: {
             /** @enum {string} */
@@ -4682,6 +4694,29 @@ export interface components {
             sem: number;
             /** Format: double */
             share: number;
+        };
+        Scene: {
+            ahead: components["schemas"]["SceneAhead"];
+            /** Format: double */
+            distance?: number;
+            /** Format: int32 */
+            frames: number;
+            paths: components["schemas"]["ScenePath"][];
+            /** Format: double */
+            rate: number;
+        };
+        SceneAhead: {
+            /** Format: double */
+            across: number;
+            /** Format: double */
+            toward: number;
+        };
+        ScenePath: {
+            across: number[];
+            /** @enum {string} */
+            landmark: "HEAD" | "LEFT_EAR" | "RIGHT_EAR" | "LEFT_SHOULDER" | "RIGHT_SHOULDER" | "LEFT_ELBOW" | "RIGHT_ELBOW" | "LEFT_WRIST" | "RIGHT_WRIST" | "LOW_BACK" | "LEFT_HIP" | "RIGHT_HIP" | "LEFT_HIP_CREASE" | "RIGHT_HIP_CREASE" | "LEFT_FRONT_HIP_BONE" | "RIGHT_FRONT_HIP_BONE" | "LEFT_REAR_HIP_BONE" | "RIGHT_REAR_HIP_BONE" | "LEFT_KNEE" | "RIGHT_KNEE" | "LEFT_ANKLE" | "RIGHT_ANKLE" | "LEFT_HEEL" | "RIGHT_HEEL" | "LEFT_SECOND_TOE" | "RIGHT_SECOND_TOE" | "LEFT_BIG_TOE" | "RIGHT_BIG_TOE" | "LEFT_LITTLE_TOE" | "RIGHT_LITTLE_TOE";
+            toward: number[];
+            up: number[];
         };
         SchoolControllerDraft: {
             protocol: components["schemas"]["Protocol"];

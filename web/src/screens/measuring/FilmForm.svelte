@@ -10,20 +10,25 @@
   import { framingWord } from '../../lib/words/motion';
   import type { Bench, Picture } from './bench.svelte';
   import CameraPlace from './CameraPlace.svelte';
-  import { look, LONGEST, openFilm, openStill, taken } from './films';
+  import { footageOfDrawn, type Drawn } from './drawn';
+  import { footageOf, look, openFilm, openStill, taken, type Footage } from './films';
   import { placeKept } from './place';
 
   interface Props {
     bench: Bench;
     /** A film that was just recorded. */
     recorded?: Blob | null;
+    /** A film that was drawn, and which way somebody looks in it. */
+    drawn?: { film: Drawn; facing: Facing } | null;
   }
-  let { bench, recorded = null }: Props = $props();
+  let { bench, recorded = null, drawn = null }: Props = $props();
 
-  let facing = $state<Facing>('RIGHT');
+  // svelte-ignore state_referenced_locally
+  let facing = $state<Facing>(drawn?.facing ?? 'RIGHT');
   // svelte-ignore state_referenced_locally
   let stature = $state<number | undefined>(bench.about.stature);
-  let rate = $state(30);
+  // svelte-ignore state_referenced_locally
+  let rate = $state(drawn?.film.rate ?? 30);
   let picture = $state.raw<Exclude<Picture, { kind: 'none' }> | null>(null);
   let share = $state<number | null>(null);
   let starting = $state(false);
@@ -38,6 +43,10 @@
 
   $effect(() => {
     if (recorded) void open(recorded);
+    if (drawn) {
+      facing = drawn.facing;
+      picture = { kind: 'drawn', ...drawn.film };
+    }
   });
 
   /** What is wrong with most of the pictures, if anything is. */
@@ -77,15 +86,21 @@
     });
   }
 
+  /** The pictures of a film; nothing of a still. */
+  function footage(of: NonNullable<typeof picture>): Footage | null {
+    return of.kind === 'film'
+      ? footageOf(of.film, rate)
+      : of.kind === 'drawn'
+        ? footageOfDrawn(of)
+        : null;
+  }
+
   /** Lays an upright person into the picture, whose landmarks are then drawn to their places. */
   async function byHand() {
     if (!picture) return;
     about();
     const plane = planeOf(facing);
-    const frames =
-      picture.kind === 'film'
-        ? Math.max(1, Math.floor(Math.min(picture.film.duration, LONGEST) * rate))
-        : 1;
+    const frames = footage(picture)?.frames ?? 1;
     const across = acrossOf(facing);
     const { width, height } = picture;
     const clip: Clip = {
@@ -122,8 +137,7 @@
         picture.kind === 'still'
           ? [{ points: await engine.find(picture.image, 0) }]
           : await look(
-              picture.film,
-              rate,
+              footage(picture)!,
               engine,
               (s) => (share = s),
               () => stop,
@@ -152,7 +166,7 @@
 </script>
 
 <div class="grid gap-3" data-testid="film">
-  {#if !recorded}
+  {#if !recorded && !drawn}
     <p class="quiet text-sm">{m.film_lead()}</p>
     <label class="grid gap-1 text-sm font-bold"
       >{m.film_choose()}

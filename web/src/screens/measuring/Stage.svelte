@@ -60,6 +60,10 @@
       context.drawImage(picture.image, 0, 0, under.width, under.height);
       return;
     }
+    if (picture.kind === 'drawn') {
+      picture.draw(context, frame);
+      return;
+    }
     const canvas = under;
     const draw = () => context.drawImage(picture.film, 0, 0, canvas.width, canvas.height);
     picture.film.onseeked = draw;

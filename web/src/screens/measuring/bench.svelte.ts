@@ -13,6 +13,7 @@ import {
   type Sight,
   type Spot,
 } from '../../lib/motion/clip';
+import type { Drawn } from './drawn';
 
 export type Report = Schemas['ClipReport'];
 export type Source = Schemas['MeasuringControllerMeasureRequest']['source'];
@@ -23,7 +24,8 @@ export type About = Schemas['MeasuringControllerAbout'];
 export type Picture =
   | { kind: 'none' }
   | { kind: 'still'; width: number; height: number; image: HTMLImageElement }
-  | { kind: 'film'; width: number; height: number; film: HTMLVideoElement };
+  | { kind: 'film'; width: number; height: number; film: HTMLVideoElement }
+  | ({ kind: 'drawn' } & Drawn);
 
 export const keyOf = (measure: Measure, side?: Side) => `${measure} ${side ?? ''}`;
 

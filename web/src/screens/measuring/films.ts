@@ -73,22 +73,38 @@ export interface Look {
   at?: number | undefined;
 }
 
-/** Lets a network look at every frame of a film; it can be stopped, and tells how far it is. */
+/** Pictures in a row, whatever they come from. */
+export interface Footage {
+  frames: number;
+  rate: number;
+  /** One picture, and when it was taken where that is known, in seconds. */
+  at(frame: number): Promise<{ picture: ImageBitmapSource; taken?: number | undefined }>;
+}
+
+/** The pictures of a film, at an even rate. */
+export const footageOf = (film: HTMLVideoElement, rate: number): Footage => ({
+  frames: Math.max(1, Math.floor(Math.min(film.duration, LONGEST) * rate)),
+  rate,
+  at: async (frame) => ({
+    taken: await seek(film, Math.min((frame + 0.5) / rate, film.duration)),
+    picture: film,
+  }),
+});
+
+/** Lets a network look at every picture; it can be stopped, and tells how far it is. */
 export async function look(
-  film: HTMLVideoElement,
-  rate: number,
+  footage: Footage,
   engine: PoseEngine,
   told: (share: number) => void,
   stopped: () => boolean,
 ): Promise<Look[] | null> {
-  const frames = Math.max(1, Math.floor(Math.min(film.duration, LONGEST) * rate));
   const found: Look[] = [];
   await engine.reset();
-  for (let f = 0; f < frames; f++) {
+  for (let f = 0; f < footage.frames; f++) {
     if (stopped()) return null;
-    const at = await seek(film, Math.min((f + 0.5) / rate, film.duration));
-    found.push({ points: await engine.find(film, (1000 * f) / rate), at });
-    told((f + 1) / frames);
+    const { picture, taken } = await footage.at(f);
+    found.push({ points: await engine.find(picture, (1000 * f) / footage.rate), at: taken });
+    told((f + 1) / footage.frames);
   }
   return found;
 }

@@ -40,6 +40,7 @@ import rangordnung.core.motion.signal.MotionRules;
 import rangordnung.core.motion.signal.Repetition;
 import rangordnung.core.motion.simulated.Camera;
 import rangordnung.core.motion.simulated.Faults;
+import rangordnung.core.motion.simulated.Scene;
 import rangordnung.core.motion.simulated.Script;
 import rangordnung.core.motion.simulated.SimulatedAthlete;
 import rangordnung.core.motion.view.Lens;
@@ -130,6 +131,7 @@ class MeasuringController {
      * @param depth   thigh angle at the bottom, degrees
      * @param stance  distance of the ankles in centimetres; hip-wide where it is empty
      * @param noise   standard deviation of each landmark, centimetres
+     * @param stand   where a camera stands whose film is drawn; nothing is drawn without it
      */
     record Simulation(
             @NotNull Script.Exercise exercise,
@@ -147,7 +149,8 @@ class MeasuringController {
             double rate,
             @DecimalMin("0") @DecimalMax("5") double noise,
             @NotNull Side near,
-            long seed) {
+            long seed,
+            Optional<@Valid Stand> stand) {
 
         Script script() {
             Build build = Build.ofStature(stature / 100);
@@ -169,8 +172,33 @@ class MeasuringController {
         }
     }
 
-    /** @param endsEarly whether the body cannot get as deep as it was told to */
-    record Simulated(Clip clip, BodyModel.Pose bottom, boolean endsEarly) {}
+    /**
+     * Where a camera stands.
+     *
+     * @param distance metres
+     * @param height   of the lens, metres
+     * @param roll     degrees
+     * @param yaw      degrees
+     */
+    record Stand(
+            @DecimalMin("1.5") @DecimalMax("20") double distance,
+            @DecimalMin("0") @DecimalMax("3") double height,
+            @DecimalMin("-45") @DecimalMax("45") double roll,
+            @DecimalMin("-90") @DecimalMax("90") double yaw) {
+
+        Camera.Stand place() {
+            return new Camera.Stand(Optional.of(distance), height, roll, yaw);
+        }
+    }
+
+    /**
+     * A simulated athlete, filmed.
+     *
+     * @param clip      as a camera that stands square sees it
+     * @param endsEarly whether the body cannot get as deep as it was told to
+     * @param scene     of which a film is drawn, where that was asked for
+     */
+    record Simulated(Clip clip, BodyModel.Pose bottom, boolean endsEarly, Optional<Scene> scene) {}
 
     private final Protocols protocols;
     private final Screenings screenings;
@@ -313,6 +341,10 @@ class MeasuringController {
         Camera camera = Camera.exact(asked.plane(), asked.rate())
                 .from(asked.near())
                 .withNoise(asked.noise() / 100, asked.seed());
-        return new Simulated(Clip.of(camera.film(athlete)), athlete.bottom(), athlete.endsEarly());
+        return new Simulated(
+                Clip.of(camera.film(athlete)),
+                athlete.bottom(),
+                athlete.endsEarly(),
+                asked.stand().map(stand -> Scene.of(camera.at(stand.place()), athlete)));
     }
 }

@@ -170,18 +170,25 @@ public record Camera(
      * sees what is nearer larger.
      */
     Point3 onPicture(Point3 place) {
+        Point3 seen = beside(place);
+        double share = stand.distance().map(d -> d / (d - seen.y())).orElse(1.0);
+        double up = stand.height() + (seen.z() - stand.height()) * share;
+        double roll = Math.toRadians(stand.roll());
+        return new Point3(
+                seen.x() * share * Math.cos(roll) - up * Math.sin(roll),
+                seen.y(),
+                seen.x() * share * Math.sin(roll) + up * Math.cos(roll));
+    }
+
+    /** A place as it lies before the camera: across, toward it, up. */
+    Point3 beside(Point3 place) {
         boolean front = plane == Motion.Plane.FRONT;
         double yaw = Math.toRadians(stand.yaw());
         double along = front ? place.y() : place.x();
         double away = front ? place.x() : place.y();
-        double across = along * Math.cos(yaw) + away * Math.sin(yaw);
-        double toward = (front ? 1 : Skeleton.outward(near)) * (away * Math.cos(yaw) - along * Math.sin(yaw));
-        double share = stand.distance().map(d -> d / (d - toward)).orElse(1.0);
-        double up = stand.height() + (place.z() - stand.height()) * share;
-        double roll = Math.toRadians(stand.roll());
         return new Point3(
-                across * share * Math.cos(roll) - up * Math.sin(roll),
-                toward,
-                across * share * Math.sin(roll) + up * Math.cos(roll));
+                along * Math.cos(yaw) + away * Math.sin(yaw),
+                (front ? 1 : Skeleton.outward(near)) * (away * Math.cos(yaw) - along * Math.sin(yaw)),
+                place.z());
     }
 }
