@@ -16,7 +16,6 @@
   /** From where it films: metres, and degrees beside square. */
   const PLACES_TO_STAND = {
     good: { distance: 3.2, yaw: 0 },
-    close: { distance: 1.5, yaw: 0 },
     beside: { distance: 3.2, yaw: 8 },
     far_beside: { distance: 3.2, yaw: 25 },
   };
@@ -134,7 +133,6 @@
     </select>
     <select class="select w-56" bind:value={stands} aria-label={m.camera_distance()}>
       <option value="good">{m.camera_three_metres()}</option>
-      <option value="close">{m.camera_one_metre()}</option>
       <option value="beside">{m.camera_beside()}</option>
       <option value="far_beside">{m.camera_far_beside()}</option>
     </select>
