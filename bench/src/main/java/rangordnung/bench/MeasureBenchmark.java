@@ -39,17 +39,19 @@ public final class MeasureBenchmark {
 
     private MeasureBenchmark() {}
 
+    private static ReadOptions how(MotionRules rules) {
+        return new ReadOptions(Motion.Plane.SIDE, ReadOptions.Facing.RIGHT, Map.of(), Optional.empty(), rules);
+    }
+
     static void run() throws Exception {
         MotionRules rules = shipped(ShippedData.MOTION, MotionRules.class);
-        ReadOptions how =
-                new ReadOptions(Motion.Plane.SIDE, ReadOptions.Facing.RIGHT, Map.of(), Optional.empty(), rules);
         Build build = Build.ofStature(1.75);
         Motion film = film(build, 12);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         LandmarkFiles.write(film, LandmarkFile.Format.LANDMARKS_33, out);
         byte[] file = out.toByteArray();
         Supplier<Motion> read = () -> LandmarkFiles.read(
-                        new ByteArrayInputStream(file), Optional.of(LandmarkFile.Format.LANDMARKS_33), how)
+                        new ByteArrayInputStream(file), Optional.of(LandmarkFile.Format.LANDMARKS_33), how(rules))
                 .motion();
         Supplier<ClipReport> measure = () ->
                 new ClipAnalysis(read.get(), Subject.squat(Optional.of(build), Source.LANDMARK_FILE), rules).report();
@@ -121,6 +123,7 @@ public final class MeasureBenchmark {
 
     /** Reads and measures the hour; prints the megabytes that are in use at its end. */
     public static void main(String[] args) throws IOException {
+        MotionRules rules = shipped(ShippedData.MOTION, MotionRules.class);
         Build build = Build.ofStature(1.75);
         Motion film = film(build, 6);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -128,13 +131,10 @@ public final class MeasureBenchmark {
         Motion motion = LandmarkFiles.read(
                         new Repeated(out.toString(StandardCharsets.UTF_8), HOUR),
                         Optional.of(LandmarkFile.Format.LANDMARKS_33),
-                        HOW)
+                        how(rules))
                 .motion();
-        ClipReport report = new ClipAnalysis(
-                        motion,
-                        Subject.squat(Optional.of(build), Source.LANDMARK_FILE),
-                        shipped(ShippedData.MOTION, MotionRules.class))
-                .report();
+        ClipReport report =
+                new ClipAnalysis(motion, Subject.squat(Optional.of(build), Source.LANDMARK_FILE), rules).report();
         if (report.frames() != HOUR || report.repetitions().size() < 500) {
             throw new IllegalStateException(
                     report.frames() + " frames, " + report.repetitions().size() + " repetitions");
