@@ -30,6 +30,8 @@ final class FrameReader {
 
     private static final int WAITING = 60;
     private static final double LARGEST = 1e7;
+    /** Hips closer than this share of a foot lie behind each other: the body was seen from its side (house convention). */
+    private static final double FLAT = 0.25;
 
     /** How the coordinates of a file lie. */
     enum Axes {
@@ -256,9 +258,9 @@ final class FrameReader {
         double[] up = new double[3];
         up[axis] = Math.signum(body[axis]);
         double[] hips = difference(place(sums, Landmark.LEFT_HIP), place(sums, Landmark.RIGHT_HIP));
-        double[] left = hips == null ? null : across(hips, up);
+        double[] foot = difference(mean(sums, Point.SECOND_TOE), mean(sums, Point.HEEL));
+        double[] left = hips == null || foot != null && length(hips) < FLAT * length(foot) ? null : across(hips, up);
         if (left == null) {
-            double[] foot = difference(mean(sums, Point.SECOND_TOE), mean(sums, Point.HEEL));
             double[] forward = foot == null ? null : across(foot, up);
             left = forward == null
                     ? new double[] {axis == 2 ? 1 : 0, axis == 0 ? 1 : 0, axis == 1 ? 1 : 0}
@@ -281,6 +283,10 @@ final class FrameReader {
         return sum == null ? null : new double[] {sum[0] / sum[3], sum[1] / sum[3], sum[2] / sum[3]};
     }
 
+    private static double length(double[] v) {
+        return Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
+    }
+
     private static double @Nullable [] difference(double @Nullable [] to, double @Nullable [] from) {
         return to == null || from == null ? null : new double[] {to[0] - from[0], to[1] - from[1], to[2] - from[2]};
     }
@@ -289,7 +295,7 @@ final class FrameReader {
     private static double @Nullable [] across(double[] direction, double[] up) {
         double along = direction[0] * up[0] + direction[1] * up[1] + direction[2] * up[2];
         double[] level = {direction[0] - along * up[0], direction[1] - along * up[1], direction[2] - along * up[2]};
-        double size = Math.sqrt(level[0] * level[0] + level[1] * level[1] + level[2] * level[2]);
+        double size = length(level);
         return size < 1e-9 ? null : new double[] {level[0] / size, level[1] / size, level[2] / size};
     }
 
