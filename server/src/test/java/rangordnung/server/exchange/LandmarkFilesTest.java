@@ -115,6 +115,16 @@ class LandmarkFilesTest {
         }
     }
 
+    /** Seen from the side the hips lie behind each other, and only their noise tells one from the other. */
+    @ParameterizedTest
+    @EnumSource(names = {"CSV", "TRC", "C3D"})
+    void a_body_filmed_from_its_side_keeps_its_side(LandmarkFile.Format format) throws IOException {
+        Motion film = Camera.exact(Motion.Plane.SIDE, 60).withNoise(0.003, 4).film(Shipped.athlete(SCRIPT));
+        Motion back = read(written(film, format), how(Motion.Plane.SIDE)).motion();
+        assertThat(value(report(back), Measure.SHIN_ANGLE, Optional.empty(), Moment.BOTTOM))
+                .isCloseTo(value(report(film), Measure.SHIN_ANGLE, Optional.empty(), Moment.BOTTOM), within(0.1));
+    }
+
     private static ClipReport report(Motion motion) {
         return new ClipAnalysis(
                         motion,
