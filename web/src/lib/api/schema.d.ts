@@ -548,6 +548,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measuring/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["film"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/measuring/report": {
         parameters: {
             query?: never;
@@ -3574,6 +3590,31 @@ export interface components {
             };
             names: string[];
         };
+        MeasuringControllerFilmMeasured: {
+            facts: components["schemas"]["FactMeasured"][];
+            report: components["schemas"]["ClipReport"];
+        };
+        MeasuringControllerFilmSent: {
+            /** Format: uuid */
+            athlete: string;
+            behind?: boolean;
+            clip: components["schemas"]["Clip"];
+            /** Format: double */
+            distance?: number;
+            /** Format: double */
+            height?: number;
+            /** @enum {string} */
+            near?: "LEFT" | "RIGHT";
+            /** Format: uuid */
+            screening: string;
+            /** @enum {string} */
+            source: "BY_HAND" | "SCALES" | "PLATE" | "LANDMARK_FILE" | "MARKED" | "POSE" | "SIMULATED";
+            test: string;
+            /** Format: uuid */
+            trial: string;
+            /** @enum {string} */
+            working?: "LEFT" | "RIGHT";
+        };
         MeasuringControllerMeasureLine: {
             id: string;
             /** @enum {string} */
@@ -4075,7 +4116,7 @@ export interface components {
             months: number;
         };
         /** @enum {string} */
-        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-owner" | "owners-only" | "code-needed" | "wrong-code" | "factor-exists" | "factor-missing" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "leads-only" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-block" | "no-groups" | "unknown-session" | "unknown-exercise" | "transfer-unreadable" | "transfer-version" | "transfer-unfit" | "transfer-protocol" | "consent-day" | "guardian-needed" | "link-closed" | "link-taken" | "too-many-requests";
+        ProblemCode: "missing" | "out-of-range" | "text-unusable" | "contradiction" | "invalid" | "unreadable" | "too-large" | "length-required" | "too-slow" | "empty-file" | "not-a-table" | "broken-quotes" | "broken-spreadsheet" | "unknown-format" | "no-picture" | "too-many-rows" | "too-many-columns" | "too-many-cells" | "cell-too-long" | "file-broken" | "file-cut-off" | "file-header" | "file-names" | "file-points" | "file-not-number" | "file-value" | "file-rate" | "file-times" | "file-without-frames" | "file-too-long" | "not-found" | "bad-address" | "no-such-address" | "wrong-method" | "wrong-type" | "signed-out" | "forbidden" | "wrong-login" | "too-many-logins" | "wrong-setup-code" | "already-set-up" | "login-taken" | "password-length" | "password-common" | "wrong-role" | "other-account" | "wrong-password" | "reset-ended" | "account-disabled" | "last-owner" | "owners-only" | "code-needed" | "wrong-code" | "factor-exists" | "factor-missing" | "own-account" | "pass-closed" | "pass-taken" | "pass-ended" | "outside-pass" | "leads-only" | "unknown-account" | "busy" | "no-room" | "database-away" | "unexpected" | "too-many-facts" | "unknown-athlete" | "fact-id-reused" | "nothing-withdrawn" | "unknown-fact" | "side-mismatch" | "impossible-value" | "unknown-test" | "unknown-retest" | "unknown-criterion" | "unknown-variant" | "unknown-phase" | "unknown-measure" | "unknown-ending" | "clip-too-long" | "uneven-clip" | "broken-body" | "working-leg-missing" | "no-reading" | "team-exists" | "followed" | "changed-meanwhile" | "mapping-size" | "mapping-twice" | "roster-changed" | "rows-with-problems" | "already-imported" | "test-twice" | "station-empty" | "decided-meanwhile" | "reason-missing" | "clearance-missing" | "clearance-day" | "no-place" | "place-missing" | "move-impossible" | "unknown-kit" | "athlete-twice" | "held-back" | "no-block" | "no-groups" | "unknown-session" | "unknown-exercise" | "transfer-unreadable" | "transfer-version" | "transfer-unfit" | "transfer-protocol" | "consent-day" | "film-not-allowed" | "guardian-needed" | "link-closed" | "link-taken" | "too-many-requests";
         PromotionProposed: {
             /** @enum {string} */
             because: "OWNED_TWICE" | "MARKED_TWICE" | "NEW_PAIN" | "STOPPED" | "TOO_FEW_LOOKS" | "NOT_OWNED" | "SORE" | "TOP_OF_LADDER" | "BOUND";
@@ -4448,6 +4489,7 @@ export interface components {
             tests: components["schemas"]["ResultControllerTestView"][];
         };
         ResultControllerCriterionView: {
+            byEye: components["schemas"]["SidedOptionalGrade"];
             changes: components["schemas"]["SidedOptionalChange"];
             criterion: string;
             /** @enum {string} */
@@ -4986,6 +5028,12 @@ export interface components {
         SidedOptionalEstimate: {
             left?: components["schemas"]["Estimate"];
             right?: components["schemas"]["Estimate"];
+        };
+        SidedOptionalGrade: {
+            /** @enum {string} */
+            left?: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
+            /** @enum {string} */
+            right?: "NONE" | "SLIGHT" | "MARKED" | "SEVERE";
         };
         SidedOptionalReading: {
             left?: components["schemas"]["Reading"];
@@ -6240,6 +6288,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeasuringControllerFileRead"];
+                };
+            };
+        };
+    };
+    film: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuringControllerFilmSent"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuringControllerFilmMeasured"];
                 };
             };
         };

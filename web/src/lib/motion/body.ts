@@ -164,11 +164,46 @@ export function drawBody(
   function leg(side: Side) {
     const [hip, knee, ankle] = [of('HIP', side), of('KNEE', side), of('ANKLE', side)];
     const [heel, toe] = [of('HEEL', side), of('SECOND_TOE', side)];
-    limb(knee, ankle, HALF.knee, HALF.ankle, look.skin);
-    limb(mixed(knee, ankle, 0.18), mixed(knee, ankle, 0.5), HALF.calf, HALF.calf * 0.85, look.skin);
-    shoe(ankle, heel, toe);
-    limb(hip, knee, HALF.thigh, HALF.knee, look.skin);
-    limb(hip, mixed(hip, knee, 0.72), HALF.thigh * 1.06, HALF.knee * 1.35, look.shorts);
+    const shin = () => {
+      limb(knee, ankle, HALF.knee, HALF.ankle, look.skin);
+      limb(
+        mixed(knee, ankle, 0.18),
+        mixed(knee, ankle, 0.5),
+        HALF.calf,
+        HALF.calf * 0.85,
+        look.skin,
+      );
+    };
+    const thigh = () => {
+      limb(hip, knee, HALF.thigh, HALF.knee, look.skin);
+      limb(hip, mixed(hip, knee, 0.62), HALF.thigh * 1.06, HALF.knee * 1.35, look.shorts);
+      // seen along the thigh, what is bare of it lies before the shorts
+      if (knee.toward > hip.toward)
+        limb(mixed(hip, knee, 0.66), knee, HALF.knee * 1.2, HALF.knee, look.skin);
+    };
+    const pieces = [shin, () => shoe(ankle, heel, toe), thigh];
+    if (knee.toward > hip.toward + 0.1) pieces.reverse();
+    for (const draw of pieces) draw();
+    if (scene.ahead.toward > 0.5) kneecap(knee, ankle);
+  }
+
+  /** What makes a knee be seen from the front: the cap, and the shade below it. */
+  function kneecap(knee: Place, ankle: Place) {
+    const below = mixed(knee, ankle, 0.12);
+    limb(
+      below,
+      mixed(knee, ankle, 0.16),
+      HALF.knee * 0.8,
+      HALF.knee * 0.7,
+      shaded(look.skin, -0.16),
+    );
+    limb(
+      knee,
+      mixed(knee, ankle, 0.05),
+      HALF.knee * 0.72,
+      HALF.knee * 0.62,
+      shaded(look.skin, 0.1),
+    );
   }
 
   /** Landmarks of heel and toes lie on the floor; a shoe stands around them. */

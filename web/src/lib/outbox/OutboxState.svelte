@@ -4,7 +4,9 @@
   import { session } from '../session.svelte';
   import { refusal } from '../words/trouble';
   import Others from './Others.svelte';
+  import { films } from './films.svelte';
   import { outbox, type Waiting } from './outbox.svelte';
+  import WaitingFilms from './WaitingFilms.svelte';
 
   let dialog: HTMLDialogElement;
   let sure = $state(false);
@@ -18,7 +20,9 @@
         : !outbox.loaded
           ? m.loading()
           : count === 0
-            ? m.outbox_saved()
+            ? films.own.length
+              ? m.films_waiting({ count: films.own.length })
+              : m.outbox_saved()
             : waits(outbox.state),
   );
   const bad = $derived(
@@ -27,6 +31,7 @@
       (count > 0 && outbox.state !== 'ok') ||
       !outbox.stored ||
       outbox.crowded ||
+      films.own.some((f) => f.refused) ||
       clock.wrong,
   );
   /** What the server has had and does not have: shown one by one. */
@@ -95,6 +100,7 @@
     </ul>
   {/if}
   <Others />
+  <WaitingFilms />
   {#if sure}
     <p class="mt-4 font-bold" role="alert">
       {m.outbox_discard_sure({ count: outbox.refused.length })}
@@ -107,8 +113,10 @@
     </div>
   {/if}
   <form method="dialog" class="mt-5 flex flex-wrap gap-2">
-    {#if outbox.own.length}
-      <button class="btn btn-primary" onclick={() => outbox.retry()}>{m.outbox_try_now()}</button>
+    {#if outbox.own.length || films.own.length}
+      <button class="btn btn-primary" onclick={() => (outbox.retry(), void films.deliver())}
+        >{m.outbox_try_now()}</button
+      >
     {/if}
     {#if outbox.own.length}
       <button class="btn-soft-line btn" type="button" onclick={save}>{m.outbox_export()}</button>

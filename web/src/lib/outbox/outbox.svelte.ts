@@ -45,6 +45,7 @@ export class Outbox {
   #keeping: ReturnType<typeof setTimeout> | undefined;
   #listeners = new Set<() => void>();
   #stopped = false;
+  #kept: Promise<void> = Promise.resolve();
 
   constructor(name = 'rangordnung-outbox', before = (): Author => ({ id: '', name: '' })) {
     this.#lockName = name;
@@ -157,7 +158,13 @@ export class Outbox {
     });
     this.waiting = [...this.waiting, ...added];
     this.#unkept = new Set([...this.#unkept, ...added.map((w) => w.id)]);
-    void this.#keep(added).then(() => this.#deliver());
+    this.#kept = Promise.all([this.#kept, this.#keep(added)]).then(() => undefined);
+    void this.#kept.then(() => this.#deliver());
+  }
+
+  /** Once everything that was put in is on the disk, or known to have no room there. */
+  settled(): Promise<void> {
+    return this.#kept;
   }
 
   async #keep(facts: Waiting[]): Promise<void> {

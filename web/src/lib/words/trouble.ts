@@ -203,6 +203,7 @@ const known: Record<Schemas['ProblemCode'], Words> = {
   'unknown-session': m.trouble_unknown_session,
   'unknown-exercise': m.trouble_unknown_exercise,
   'consent-day': m.trouble_consent_day,
+  'film-not-allowed': m.trouble_film_not_allowed,
   'guardian-needed': m.trouble_guardian_needed,
   'link-closed': m.trouble_link_closed,
   'link-taken': m.trouble_link_taken,

@@ -20,6 +20,7 @@
     noIndexWord,
     regionWord,
     sideWord,
+    cellWord,
     signWord,
     verdictWord,
     type Cell,
@@ -117,6 +118,9 @@
     {names}
     criterion={c.criterion}
   />
+  {#if c.byEye[side]}<p class="mt-1 border-l-4 border-accent pl-2 text-sm" data-testid="by-eye">
+      {m.by_eye_otherwise({ grade: cellWord[c.byEye[side]]() })}
+    </p>{/if}
   {#if c.readings[side]}<ReadingLines
       reading={c.readings[side]}
       gauge={names.gauge(c.criterion)}

@@ -8,7 +8,12 @@
   import FilmForm from './FilmForm.svelte';
   import SimulatedCamera from './SimulatedCamera.svelte';
 
-  let { bench }: { bench: Bench } = $props();
+  interface Props {
+    bench: Bench;
+    /** After so many seconds a recording ends by itself. */
+    longest?: number;
+  }
+  let { bench, longest = Infinity }: Props = $props();
 
   let stage = $state<'closed' | 'opening' | 'open' | 'recording' | 'none'>('closed');
   let video = $state<HTMLVideoElement>();
@@ -88,7 +93,7 @@
     recorder.start();
     stage = 'recording';
     seconds = 0;
-    ticking = setInterval(() => seconds++, 1000);
+    ticking = setInterval(() => ++seconds >= longest && recorder?.stop(), 1000);
   }
 </script>
 

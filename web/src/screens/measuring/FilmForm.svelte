@@ -24,7 +24,7 @@
   let { bench, recorded = null, drawn = null }: Props = $props();
 
   // svelte-ignore state_referenced_locally
-  let facing = $state<Facing>(drawn?.facing ?? 'RIGHT');
+  let facing = $state<Facing>(drawn?.facing ?? bench.facing);
   // svelte-ignore state_referenced_locally
   let stature = $state<number | undefined>(bench.about.stature);
   // svelte-ignore state_referenced_locally
@@ -188,10 +188,12 @@
         <option value="LEFT">{m.facing_left()}</option>
       </select>
     </label>
-    <label class="grid gap-1 text-sm font-bold"
-      >{m.film_stature()}
-      <input class="input" type="number" min="80" max="250" bind:value={stature} />
-    </label>
+    {#if !bench.atStation}
+      <label class="grid gap-1 text-sm font-bold"
+        >{m.film_stature()}
+        <input class="input" type="number" min="80" max="250" bind:value={stature} />
+      </label>
+    {/if}
     <CameraPlace {bench} />
     {#if picture?.kind === 'film'}
       <label class="grid gap-1 text-sm font-bold"
@@ -205,11 +207,13 @@
       <button class="btn btn-primary" disabled={share !== null || starting} onclick={find}
         >{m.film_find()}</button
       >
-      <button class="btn-soft-line btn" disabled={share !== null || starting} onclick={byHand}
-        >{m.film_by_hand()}</button
-      >
+      {#if !bench.atStation}<button
+          class="btn-soft-line btn"
+          disabled={share !== null || starting}
+          onclick={byHand}>{m.film_by_hand()}</button
+        >{/if}
     </div>
-    <p class="quiet text-sm">{m.film_by_hand_hint()}</p>
+    {#if !bench.atStation}<p class="quiet text-sm">{m.film_by_hand_hint()}</p>{/if}
   {/if}
   {#if starting}
     <p class="flex items-center gap-2" role="status">

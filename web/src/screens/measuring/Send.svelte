@@ -3,13 +3,13 @@
   import { given } from '../../lib/given';
   import { outbox } from '../../lib/outbox/outbox.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { joined, standingTrial, type Standing } from '../../lib/record/measured';
   import ChooseAthlete from '../../lib/screening/ChooseAthlete.svelte';
   import { Choice } from '../../lib/screening/choice.svelte';
   import { sideWord } from '../../lib/words/judgement';
   import { trouble } from '../../lib/words/trouble';
   import { say } from '../../lib/words/words';
   import type { Side } from '../../lib/motion/clip';
-  import { joined, standingTrial, type Standing } from './trial';
 
   interface Props {
     about: Schemas['MeasuringControllerAbout'];

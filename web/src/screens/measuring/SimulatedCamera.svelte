@@ -1,32 +1,35 @@
 <script lang="ts">
   import { api, ask } from '../../lib/api/client';
-  import { drawBody, LOOKS, shareOf, SIZE, type Scene } from '../../lib/motion/body';
+  import { drawBody, shareOf, SIZE, type Scene } from '../../lib/motion/body';
   import { m } from '../../lib/paraglide/messages';
-  import { PLACES } from '../../lib/pose/found';
+  import { PLACES, planeOf } from '../../lib/pose/found';
   import { framing, type Framing } from '../../lib/pose/framing';
   import { trouble } from '../../lib/words/trouble';
   import { framingWord } from '../../lib/words/motion';
   import type { Bench } from './bench.svelte';
   import { drawnOf, type Drawn } from './drawn';
   import FilmForm from './FilmForm.svelte';
+  import { INVENTED } from './invented';
 
   let { bench }: { bench: Bench } = $props();
 
-  const STATURE = 170;
   /** From where it films: metres, and degrees beside square. */
   const PLACES_TO_STAND = {
     good: { distance: 3.2, yaw: 0 },
     beside: { distance: 3.2, yaw: 8 },
     far_beside: { distance: 3.2, yaw: 25 },
   };
-  let plane = $state<'FRONT' | 'SIDE'>('SIDE');
+  // svelte-ignore state_referenced_locally
+  let plane = $state<'FRONT' | 'SIDE'>(planeOf(bench.facing));
   let stands = $state<keyof typeof PLACES_TO_STAND>('good');
+  let which = $state(0);
+  const who = $derived(INVENTED[which]!);
   let canvas = $state<HTMLCanvasElement>();
   let seen = $state<Framing | null>(null);
   let recording = $state(false);
   let error = $state.raw<unknown>(null);
-  let from = 0;
   let frame = 0;
+  let began = performance.now();
   let scene = $state.raw<Scene | null>(null);
   let recorded = $state.raw<{ film: Drawn; facing: 'TOWARD' | 'LEFT' } | null>(null);
 
@@ -36,30 +39,11 @@
         api.POST('/api/measuring/simulation', {
           body: {
             exercise: 'SQUAT',
-            stature: STATURE,
-            ankle: 36,
-            arms: 'FORWARD',
             working: 'LEFT',
             repetitions: 6,
             tempo: { standing: 1.2, descent: 1.6, pause: 0.8, ascent: 1.2 },
-            depth: 4,
             turnOut: 0,
-            faults: {
-              kneeIn: {
-                left: { descent: 4, bottom: 12, ascent: 8 },
-                right: { descent: 6, bottom: 22, ascent: 15 },
-              },
-              heelRise: { left: 0.4, right: 0.8 },
-              drift: 4,
-              obliquity: 1,
-              tuck: 0,
-              tuckOnset: 20,
-              trunk: 3,
-              hipsFirst: 4,
-              wobble: 2,
-              armsFall: 0,
-              turnsOut: 0,
-            },
+            ...who.body,
             plane,
             rate: 30,
             noise: 0,
@@ -70,14 +54,14 @@
         }),
       );
       scene = filmed.scene ?? null;
-      frame = 0;
+      began = performance.now();
     } catch (e) {
       error = e;
     }
   }
 
   $effect(() => {
-    void [plane, stands];
+    void [plane, stands, who];
     void film();
   });
 
@@ -92,22 +76,27 @@
   }
 
   function draw(of: Scene, f: number) {
-    drawBody(canvas!.getContext('2d')!, of, f, LOOKS[0]!);
+    drawBody(canvas!.getContext('2d')!, of, f, who.look);
     seen = judged(of, f);
   }
 
   $effect(() => {
     const now = scene;
     if (!now || !canvas) return;
+    // the film goes by the clock, however busy the machine is
     const timer = setInterval(() => {
-      frame = (frame + 1) % now.frames;
+      const at = Math.round(((performance.now() - began) / 1000) * now.rate);
+      if (recording && at >= now.frames) return stop();
+      frame = at % now.frames;
       draw(now, frame);
     }, 1000 / now.rate);
     return () => clearInterval(timer);
   });
 
+  /** The athlete begins when the recording does. */
   function record() {
-    from = frame;
+    frame = 0;
+    began = performance.now();
     recording = true;
     recorded = null;
     bench.clear();
@@ -116,10 +105,9 @@
   function stop() {
     recording = false;
     if (!scene) return;
-    const to = frame > from ? frame : scene.frames - 1;
-    bench.about = { stature: STATURE };
+    bench.about = { ...bench.about, stature: who.body.stature };
     recorded = {
-      film: drawnOf(scene, LOOKS[0]!, from, to),
+      film: drawnOf(scene, who.look, frame),
       facing: plane === 'FRONT' ? 'TOWARD' : 'LEFT',
     };
   }
@@ -127,11 +115,16 @@
 
 <div class="grid gap-3" data-testid="simulated-camera">
   <div class="flex flex-wrap gap-3">
+    <select class="select w-40" bind:value={which} aria-label={m.athlete()}>
+      {#each INVENTED.keys() as i (i)}<option value={i}
+          >{m.camera_athlete({ number: i + 1 })}</option
+        >{/each}
+    </select>
     <select class="select w-40" bind:value={plane} aria-label={m.meas_seen_from()}>
       <option value="FRONT">{m.meas_front()}</option>
       <option value="SIDE">{m.meas_side()}</option>
     </select>
-    <select class="select w-56" bind:value={stands} aria-label={m.camera_distance()}>
+    <select class="select w-72" bind:value={stands} aria-label={m.camera_distance()}>
       <option value="good">{m.camera_three_metres()}</option>
       <option value="beside">{m.camera_beside()}</option>
       <option value="far_beside">{m.camera_far_beside()}</option>

@@ -13,12 +13,14 @@ import {
   type Sight,
   type Spot,
 } from '../../lib/motion/clip';
+import type { Facing } from '../../lib/pose/found';
 import type { Drawn } from './drawn';
 
 export type Report = Schemas['ClipReport'];
 export type Source = Schemas['MeasuringControllerMeasureRequest']['source'];
 export type Measure = Schemas['MeasuringControllerTrace']['measure'];
 export type About = Schemas['MeasuringControllerAbout'];
+export type Measured = Schemas['MeasuringControllerMeasureResponse'];
 
 /** What lies under the landmarks. */
 export type Picture =
@@ -39,11 +41,15 @@ export class Bench {
   source = $state<Source>('SIMULATED');
   trial = $state('');
   about = $state<About>({});
+  /** Which way somebody looks in a film that is taken next. */
+  facing = $state<Facing>('RIGHT');
+  /** Whether it stands at a station: the height comes from the roster, and nothing is marked by hand. */
+  readonly atStation: boolean = false;
   frame = $state(0);
   playing = $state(false);
   selected = $state<Landmark | null>(null);
   dragging = $state(false);
-  measured = $state.raw<Schemas['MeasuringControllerMeasureResponse'] | null>(null);
+  measured = $state.raw<Measured | null>(null);
   /** Numbers of the frame at hand while a landmark moves; null where the whole clip's are current. */
   live = $state.raw<Map<string, number> | null>(null);
   asking = $state(false);
@@ -105,6 +111,20 @@ export class Bench {
     this.picture = { kind: 'none' };
   }
 
+  /** What the server makes of a whole clip. */
+  protected asked(clip: Clip): Promise<Measured> {
+    return ask(
+      api.POST('/api/measuring/report', {
+        body: {
+          clip,
+          about: $state.snapshot(this.about),
+          trial: this.trial,
+          source: this.source,
+        },
+      }),
+    );
+  }
+
   /** Asks for the report of the whole clip; an older answer never replaces a newer one. */
   async measure() {
     const clip = this.clip;
@@ -112,16 +132,7 @@ export class Bench {
     const run = ++this.#run;
     this.asking = true;
     try {
-      const measured = await ask(
-        api.POST('/api/measuring/report', {
-          body: {
-            clip,
-            about: $state.snapshot(this.about),
-            trial: this.trial,
-            source: this.source,
-          },
-        }),
-      );
+      const measured = await this.asked(clip);
       if (run !== this.#run) return;
       this.measured = measured;
       if (measured.inStep) {

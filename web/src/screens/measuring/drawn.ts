@@ -10,12 +10,12 @@ export interface Drawn {
   draw(context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D, frame: number): void;
 }
 
-/** Part of a scene, from a frame to another, as a film. */
-export const drawnOf = (scene: Scene, look: Look, from = 0, to = scene.frames - 1): Drawn => ({
+/** A scene up to a frame, as a film. */
+export const drawnOf = (scene: Scene, look: Look, last = scene.frames - 1): Drawn => ({
   ...SIZE,
-  frames: to - from + 1,
+  frames: last + 1,
   rate: scene.rate,
-  draw: (context, frame) => drawBody(context, scene, from + frame, look),
+  draw: (context, frame) => drawBody(context, scene, frame, look),
 });
 
 export function footageOfDrawn(drawn: Drawn): Footage {

@@ -19,8 +19,10 @@
     grades: (whole?: boolean) => void;
     /** Begins teaching, for whoever may. */
     teach?: (() => void) | undefined;
+    /** Films the athlete at hand, where a phone has a place for it. */
+    film?: (() => void) | undefined;
   }
-  let { desk, main, cue, grades, teach }: Props = $props();
+  let { desk, main, cue, grades, teach, film }: Props = $props();
 
   const byEye = $derived(desk.criteria.some((c) => !c.gauge));
   const looking = $derived(!desk.stopped && (!hand.current || desk.moment === 'look'));
@@ -84,6 +86,7 @@
         {cue}
         grades={() => grades(true)}
         {teach}
+        film={desk.mayFilm ? film : undefined}
       />
     {:else if looking && byEye && !desk.done}<Repetitions {desk} />{/if}
     {#if offered}<a class="btn-soft-line btn h-14 px-3" href={practiceOf(desk)}>{m.practice()}</a>

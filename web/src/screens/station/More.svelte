@@ -10,8 +10,9 @@
     cue: () => void;
     grades: () => void;
     teach?: (() => void) | undefined;
+    film?: (() => void) | undefined;
   }
-  let { desk, cue, grades, teach }: Props = $props();
+  let { desk, cue, grades, teach, film }: Props = $props();
   let dialog: HTMLDialogElement;
 </script>
 
@@ -31,6 +32,13 @@
       grades();
     }}>{m.grades_all()}</button
   >
+  {#if film}<button
+      class="btn-soft-line btn mt-2 h-12 w-full"
+      onclick={() => {
+        dialog.close();
+        film();
+      }}>{m.film_here()}</button
+    >{/if}
   {#if teach}<button
       class="btn-soft-line btn mt-2 h-12 w-full"
       onclick={() => {

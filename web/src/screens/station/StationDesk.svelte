@@ -3,6 +3,7 @@
   import { keys, type Key } from '../../lib/keys/keys.svelte';
   import PainDialog from '../../lib/pain/PainDialog.svelte';
   import { m } from '../../lib/paraglide/messages';
+  import { keepPose } from '../../lib/pose/files';
   import { session } from '../../lib/session.svelte';
   import { hand } from '../../lib/shell/hand';
   import ScreeningTabs from '../../lib/shell/ScreeningTabs.svelte';
@@ -14,6 +15,8 @@
   import Conditions from './Conditions.svelte';
   import Cue from './Cue.svelte';
   import type { Desk } from './desk.svelte';
+  import FilmHere from './FilmHere.svelte';
+  import { filmable } from './filming.svelte';
   import Flags from './Flags.svelte';
   import Head from './Head.svelte';
   import Knows from './Knows.svelte';
@@ -21,6 +24,7 @@
   import Moments from './Moments.svelte';
   import NextUp from './NextUp.svelte';
   import Performer from './Performer.svelte';
+  import { testsOf } from './line.svelte';
   import { practiceOf } from './practice';
   import Queue from './Queue.svelte';
   import RetestAtHand from './RetestAtHand.svelte';
@@ -37,6 +41,7 @@
   let queue: Queue;
   let cue: Cue;
   let grades: GradeSheet;
+  let film: FilmHere;
   /** Teaching is a mode of its own: nothing is marked in it. Helpers only look. */
   let teaching = $state(false);
   /** What the grades of what was touched last look like; else of everything in this test. */
@@ -102,6 +107,14 @@
     { keys: ['q'], label: m.station_queue(), does: () => queue.open() },
   ]);
   $effect(() => keys.use(keyList));
+
+  /** Where somebody may be filmed, the pose network is on the device before the network is gone. */
+  const films = $derived(
+    !desk.stage && testsOf(desk.station).some(filmable) && desk.station.queue.some((q) => q.film),
+  );
+  $effect(() => {
+    if (films) void keepPose();
+  });
 </script>
 
 {#snippet outdated()}
@@ -158,7 +171,14 @@
         {:else}<NextUp {desk} />{/if}
       </div>
       {#if !teaching || desk.stopped}<div class="below">
-          <Bar {desk} {main} cue={() => cue.open()} grades={showGrades} teach={mayTeach} />
+          <Bar
+            {desk}
+            {main}
+            cue={() => cue.open()}
+            grades={showGrades}
+            teach={mayTeach}
+            film={() => film.open()}
+          />
           <Moments {desk} />
         </div>{/if}
     {/if}
@@ -184,6 +204,10 @@
           {#if byEye.length}<button
               class="min-h-11 self-start underline"
               onclick={() => showGrades(true)}>{m.grades_all()}</button
+            >{/if}
+          {#if desk.mayFilm}<button
+              class="min-h-11 self-start underline"
+              onclick={() => film.open()}>{m.film_here()}</button
             >{/if}
           {#if mayTeach}<button class="min-h-11 self-start underline" onclick={mayTeach}
               >{m.teach()}</button
@@ -218,6 +242,7 @@
 />
 <Queue bind:this={queue} {desk} />
 <Cue bind:this={cue} {desk} />
+<FilmHere bind:this={film} {desk} />
 <GradeSheet bind:this={grades} screening={desk.station.screening} test={desk.test} />
 
 <style>

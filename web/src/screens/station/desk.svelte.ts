@@ -13,6 +13,7 @@ import {
   type State,
   type Trial,
 } from '../../lib/record/book';
+import { joined, measuredIn } from '../../lib/record/measured';
 import { doubts, type Doubt } from '../../lib/record/doubts';
 import { voided } from '../../lib/record/voided';
 import { session } from '../../lib/session.svelte';
@@ -28,6 +29,7 @@ import {
   type Test,
 } from './line.svelte';
 import { differing } from './differing';
+import { filmable } from './filming.svelte';
 import { Round } from './round.svelte';
 import { tasksOf, type Task } from './tasks';
 import { changed, compared, offers, type Compared, type Offer } from './retest';
@@ -568,6 +570,30 @@ export class Desk {
     else this.#arrive();
     this.watching = true;
     this.repetitions = this.test.repetitions.observed;
+  }
+
+  /** The trial at hand, opened if it was not: a film that is measured later belongs to it. */
+  opened(): string {
+    return this.#open();
+  }
+
+  /** Writes what a film of the trial at hand was measured to say; it takes the place of an earlier film of the same. */
+  filmed(facts: Schemas['FactMeasured'][]): void {
+    if (this.stopped) return;
+    const trial = this.#open();
+    const book = this.line.book(this.current);
+    const mine = (w: { author?: string }) => session.lead || w.author === this.station.mine;
+    const before = { trial, measured: measuredIn(book, trial, mine) };
+    const at = new Date().toISOString();
+    for (const one of joined(facts, this.test, before))
+      this.line.write({ id: crypto.randomUUID(), athlete: this.current ?? '', at, ...one });
+  }
+
+  /** Whether a film of the athlete at hand can be measured here and was allowed. */
+  get mayFilm(): boolean {
+    const asked = this.#trial.asked;
+    const allowed = asked ? asked.film : (this.athlete?.film ?? false);
+    return allowed && !this.stage && !this.door && !this.stopped && filmable(this.test);
   }
 
   /** Retests that would tell the causes of what was marked apart, best first. */

@@ -16,13 +16,15 @@ import rangordnung.core.protocol.Source;
  * @param direction for a directed criterion with a fault: the side it goes to
  * @param readings  what was measured by hand
  * @param told      what landmarks and devices measured in it, whether it is judged or only told
+ * @param byEye     what was seen by eye, where a measured value counts and says otherwise beyond the noise of both
  */
 public record CriterionResult(
         Criterion criterion,
         Sided<Finding> findings,
         Optional<Side> direction,
         Sided<Optional<Reading>> readings,
-        List<Told> told) {
+        List<Told> told,
+        Sided<Optional<Grade>> byEye) {
 
     /**
      * A measure by its value.
@@ -33,6 +35,8 @@ public record CriterionResult(
     public record Told(String measure, Optional<Side> side, double value, int repetitions, Source source) {}
 
     static final Sided<Optional<Reading>> NO_READINGS = Sided.both(Optional.empty());
+
+    static final Sided<Optional<Grade>> AS_MEASURED = Sided.both(Optional.empty());
 
     /** The places that have a grade of their own: two sides, or one for the whole body. */
     public Stream<Optional<Side>> spots() {
@@ -67,7 +71,8 @@ public record CriterionResult(
                         f -> f.graded().<Finding>map(g -> g.withNoise(factor)).orElse(f)),
                 direction,
                 readings,
-                told);
+                told,
+                byEye);
     }
 
     /** The same with one side's grade replaced, for asking what would happen if. */
@@ -86,6 +91,6 @@ public record CriterionResult(
                                 g.origin()))
                         .orElse(findings.get(s))
                 : findings.get(s));
-        return new CriterionResult(criterion, changed, direction, readings, told);
+        return new CriterionResult(criterion, changed, direction, readings, told, byEye);
     }
 }

@@ -186,7 +186,12 @@ public final class Judge {
                 Optional.empty(),
                 test.criteria().stream()
                         .map(c -> new CriterionResult(
-                                c, Sided.both(nothing), Optional.empty(), CriterionResult.NO_READINGS, List.of()))
+                                c,
+                                Sided.both(nothing),
+                                Optional.empty(),
+                                CriterionResult.NO_READINGS,
+                                List.of(),
+                                CriterionResult.AS_MEASURED))
                         .toList(),
                 Optional.empty(),
                 false);

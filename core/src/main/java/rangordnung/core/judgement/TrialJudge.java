@@ -68,7 +68,8 @@ final class TrialJudge {
                     result.findings().map(f -> afterFlags(afterHeels(result.criterion(), f, lift, voids))),
                     result.direction(),
                     result.readings(),
-                    result.told()));
+                    result.told(),
+                    result.byEye()));
         }
         TestResult.Trial judgedTrial = new TestResult.Trial(
                 trial.id(),
@@ -88,13 +89,20 @@ final class TrialJudge {
                     Sided.each(side -> seen(criterion, Optional.of(side), readings.get(side))),
                     Optional.empty(),
                     readings,
-                    told(criterion));
+                    told(criterion),
+                    Sided.each(side -> otherwiseByEye(criterion, Optional.of(side))));
         }
         Finding finding = seen(criterion, Optional.empty(), readings.left());
         Optional<Side> direction = finding.graded()
                 .filter(g -> criterion.extent() == Extent.DIRECTED && g.grade() != Grade.NONE)
                 .flatMap(g -> direction(criterion, readings.left()));
-        return new CriterionResult(criterion, Sided.both(finding), direction, readings, told(criterion));
+        return new CriterionResult(
+                criterion,
+                Sided.both(finding),
+                direction,
+                readings,
+                told(criterion),
+                Sided.both(otherwiseByEye(criterion, Optional.empty())));
     }
 
     private List<CriterionResult.Told> told(Criterion criterion) {
@@ -165,6 +173,20 @@ final class TrialJudge {
     private Finding seen(Criterion criterion, Optional<Side> side, Optional<Reading> reading) {
         TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), side);
         List<Entry> values = trial.measured().getOrDefault(spot, List.of());
+        return measured(criterion, spot)
+                .or(() -> reading.flatMap(r -> gauged(criterion, r, values)))
+                .or(() -> marked(criterion, spot))
+                .or(() -> reading.map(r -> unread(r, values)))
+                .or(() -> clean(criterion, side))
+                .or(absence::finding)
+                .orElseGet(() -> trial.empty()
+                        ? new Finding.NotTested(origin(Origin.Rule.NO_TRIAL, List.of()))
+                        : notAssessable(
+                                Finding.Reason.MISSING_VIEW, Origin.Rule.VIEW_MISSING, Optional.empty(), List.of()));
+    }
+
+    private Optional<Finding> measured(Criterion criterion, TrialBook.Spot spot) {
+        List<Entry> values = trial.measured().getOrDefault(spot, List.of());
         for (Anchor anchor : values.isEmpty() ? List.<Anchor>of() : criterion.anchorsUnder(school)) {
             if (criterion.gauge().flatMap(g -> g.part(anchor.measure())).isPresent()) {
                 continue; // what is made of its attempts, the gauge says
@@ -173,42 +195,48 @@ final class TrialJudge {
                     .filter(e -> ((Fact.Measured) e.fact()).measure().equals(anchor.measure()))
                     .toList();
             if (!ofAnchor.isEmpty()) {
-                return measured(criterion, anchor, ofAnchor);
+                return Optional.of(measured(criterion, anchor, ofAnchor));
             }
         }
-        Optional<Finding> gauged = reading.flatMap(r -> gauged(criterion, r, values));
-        if (gauged.isPresent()) {
-            return gauged.get();
-        }
-        Entry mark = trial.marks().get(spot);
-        if (mark != null) {
-            return mark.fact() instanceof Fact.Marked marked
-                    ? marked(criterion, mark, marked)
-                    : notAssessable(
-                            Finding.Reason.RATER_COULD_NOT_TELL,
-                            Origin.Rule.RATER_COULD_NOT_TELL,
-                            Optional.empty(),
-                            List.of(mark.id()));
-        }
-        if (reading.isPresent()) {
-            return unread(reading.get(), values);
-        }
-        if (criterion.gauge().isEmpty() && criterion.views().stream().anyMatch(view -> trial.seen(view, side))) {
-            return new Finding.Graded(
-                    Grade.NONE,
-                    0,
-                    Optional.empty(),
-                    rules.gradedDeviationSem(),
-                    Grade.NONE,
-                    Optional.empty(),
-                    Optional.empty(),
-                    origin(Origin.Rule.CLEAN_IN_CLOSED_VIEW, List.of(), rules.gradedMarkSem()));
-        }
-        return absence.finding()
-                .orElseGet(() -> trial.empty()
-                        ? new Finding.NotTested(origin(Origin.Rule.NO_TRIAL, List.of()))
+        return Optional.empty();
+    }
+
+    private Optional<Finding> marked(Criterion criterion, TrialBook.Spot spot) {
+        return Optional.ofNullable(trial.marks().get(spot))
+                .map(mark -> mark.fact() instanceof Fact.Marked marked
+                        ? marked(criterion, mark, marked)
                         : notAssessable(
-                                Finding.Reason.MISSING_VIEW, Origin.Rule.VIEW_MISSING, Optional.empty(), List.of()));
+                                Finding.Reason.RATER_COULD_NOT_TELL,
+                                Origin.Rule.RATER_COULD_NOT_TELL,
+                                Optional.empty(),
+                                List.of(mark.id())));
+    }
+
+    /** What was not marked in a view that was seen. */
+    private Optional<Finding> clean(Criterion criterion, Optional<Side> side) {
+        return criterion.gauge().isEmpty() && criterion.views().stream().anyMatch(view -> trial.seen(view, side))
+                ? Optional.of(new Finding.Graded(
+                        Grade.NONE,
+                        0,
+                        Optional.empty(),
+                        rules.gradedDeviationSem(),
+                        Grade.NONE,
+                        Optional.empty(),
+                        Optional.empty(),
+                        origin(Origin.Rule.CLEAN_IN_CLOSED_VIEW, List.of(), rules.gradedMarkSem())))
+                : Optional.empty();
+    }
+
+    /** The grade by eye of what was also measured, where their difference is more than the noise of both. */
+    private Optional<Grade> otherwiseByEye(Criterion criterion, Optional<Side> side) {
+        TrialBook.Spot spot = new TrialBook.Spot(criterion.id(), side);
+        return measured(criterion, spot).flatMap(Finding::graded).flatMap(measured -> marked(criterion, spot)
+                .or(() -> clean(criterion, side))
+                .flatMap(Finding::graded)
+                .filter(eye -> eye.grade() != measured.grade()
+                        && Math.abs(eye.deviation() - measured.deviation())
+                                > rules.coverage().value() * Math.hypot(eye.sem(), measured.sem()))
+                .map(Finding.Graded::grade));
     }
 
     /** The judged value of what was measured by hand, once it is whole. */

@@ -260,6 +260,30 @@ class JudgeTest {
                         .isEqualTo(Finding.Reason.LOW_CONFIDENCE));
     }
 
+    /** Two standard errors of a grade by eye are 0.25 of a deviation, of three degrees of FPPA 0.4. */
+    @ParameterizedTest
+    @CsvSource(
+            nullValues = "-",
+            value = {
+                "-, 18, NONE", // nothing marked in a view that was seen: severe by measure
+                "-, 4, -",
+                "SLIGHT, 18, SLIGHT",
+                "MARKED, 18, -",
+                "SEVERE, 3, SEVERE",
+                "SLIGHT, 3, -"
+            })
+    void eye_and_measure_that_differ_beyond_their_noise_are_both_said(String marked, double fppa, Grade otherwise) {
+        Rater rater = marked == null ? Rater.seen() : Rater.seen("knee-line L " + marked);
+        CriterionResult knee = rater.measured("knee-line", Optional.of(Side.LEFT), "fppa", 0.9, fppa, fppa, fppa)
+                .judged()
+                .tests()
+                .get(0)
+                .criterion("knee-line")
+                .orElseThrow();
+        assertThat(knee.byEye().left()).isEqualTo(Optional.ofNullable(otherwise));
+        assertThat(knee.byEye().right()).as("was not measured").isEmpty();
+    }
+
     @ParameterizedTest
     @ValueSource(doubles = {14, -14})
     void drift_keeps_its_direction(double shift) {

@@ -86,7 +86,7 @@ class Security {
                         .requestMatchers(HttpMethod.POST, "/api/blocks/*/facts")
                         .hasAnyRole("LEAD", "RATER")
                         .requestMatchers(HttpMethod.POST, "/api/measuring/simulation")
-                        .hasAnyRole("LEAD", "RATER", "VIEWER")
+                        .hasAnyRole("LEAD", "RATER", "VIEWER", "HELPER")
                         .requestMatchers("/api/account/**")
                         .hasAnyRole("LEAD", "RATER", "VIEWER")
                         .requestMatchers(HttpMethod.PUT, "/api/accounts/*/role", "/api/retention")
@@ -101,7 +101,11 @@ class Security {
                                 "/api/screenings/*/facts",
                                 "/api/screenings/*/books")
                         .hasAnyRole("LEAD", "RATER", "HELPER")
-                        .requestMatchers(HttpMethod.POST, "/api/screenings/*/facts", "/api/screenings/*/practice")
+                        .requestMatchers(
+                                HttpMethod.POST,
+                                "/api/screenings/*/facts",
+                                "/api/screenings/*/practice",
+                                "/api/measuring/film")
                         .hasAnyRole("LEAD", "RATER", "HELPER")
                         .requestMatchers("/api/**")
                         .hasRole("LEAD")

@@ -85,7 +85,7 @@ final class InventedTrial {
                                                 new Fact.Injury(PainReport.Region.valueOf(word[2]), side(word[3])))
                                         : Optional.empty(),
                                 true,
-                                false,
+                                true,
                                 false),
                         Optional.empty());
             case "cued" -> inTrial(new Fact.TrialFlagged(trial, Fact.Flag.CUED, Optional.of("knees out")));

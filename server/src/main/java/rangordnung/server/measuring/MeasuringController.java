@@ -57,6 +57,7 @@ import rangordnung.server.platform.Code;
 import rangordnung.server.platform.Problem;
 import rangordnung.server.protocols.Protocols;
 import rangordnung.server.screening.Screenings;
+import rangordnung.server.screening.StationFilms;
 
 /** Clips to numbers: reads files, simulates athletes, measures, and says what a test takes of it. Nothing is kept. */
 @RestController
@@ -119,6 +120,28 @@ class MeasuringController {
             List<Trace> traces,
             List<Fact.Measured> facts,
             Optional<Clip> inStep) {}
+
+    /**
+     * A film of a station, as landmarks.
+     *
+     * @param trial    that its facts will belong to
+     * @param distance of the camera, metres, as in what is known about any clip
+     */
+    record FilmSent(
+            @NotNull UUID screening,
+            @NotNull UUID athlete,
+            @NotNull String test,
+            @NotNull UUID trial,
+            @NotNull Source source,
+            @NotNull @Valid Clip clip,
+            Optional<Side> working,
+            Optional<Side> near,
+            Optional<@DecimalMin("1.5") @DecimalMax("20") Double> distance,
+            Optional<@DecimalMin("0") @DecimalMax("3") Double> height,
+            Optional<Boolean> behind) {}
+
+    /** What was measured in a film of a station, and what the test takes of it. */
+    record FilmMeasured(ClipReport report, List<Fact.Measured> facts) {}
 
     /** A file that was read, with what its names were taken for. */
     record FileRead(LandmarkFile.Format format, List<String> names, Map<String, Landmark> mapping, Clip clip) {}
@@ -202,10 +225,12 @@ class MeasuringController {
 
     private final Protocols protocols;
     private final Screenings screenings;
+    private final StationFilms films;
 
-    MeasuringController(Protocols protocols, Screenings screenings) {
+    MeasuringController(Protocols protocols, Screenings screenings, StationFilms films) {
         this.protocols = protocols;
         this.screenings = screenings;
+        this.films = films;
     }
 
     /** The numbers of measuring, with their labels. */
@@ -222,8 +247,7 @@ class MeasuringController {
                 .map(screenings::visible)
                 .map(s -> protocols.get(s.protocol(), s.protocolVersion()));
         Optional<TestDefinition> test =
-                protocol.flatMap(p -> asked.about().test().map(id -> p.test(id)
-                        .orElseThrow(() -> Problem.notFound("test in this protocol"))));
+                protocol.flatMap(p -> asked.about().test().map(id -> test(p, id)));
         Motion motion = asked.clip().inStep(protocols.motionRules());
         ClipAnalysis examination = new ClipAnalysis(
                 motion, subject(asked.about(), protocol, test, asked.source()), protocols.motionRules());
@@ -245,6 +269,37 @@ class MeasuringController {
                 traces,
                 facts,
                 asked.clip().times().map(t -> Clip.of(motion)));
+    }
+
+    /**
+     * Measures what a station has filmed. Who may not be filmed is not measured; the height comes from the roster, which stations
+     * do not see. Nothing is kept: the station sends the facts with its other ones.
+     */
+    @PostMapping("/api/measuring/film")
+    FilmMeasured film(@Valid @RequestBody FilmSent sent) {
+        StationFilms.Allowed allowed = films.allowed(sent.screening(), sent.athlete(), sent.test());
+        About about = new About(
+                allowed.stature().map(metres -> 100 * metres),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                sent.working(),
+                sent.near(),
+                sent.distance(),
+                sent.height(),
+                sent.behind());
+        TestDefinition test = test(allowed.protocol(), sent.test());
+        Optional<Side> working = working(test, about);
+        ClipReport report = new ClipAnalysis(
+                        sent.clip().inStep(protocols.motionRules()),
+                        subject(about, Optional.of(allowed.protocol()), Optional.of(test), sent.source()),
+                        protocols.motionRules())
+                .report();
+        return new FilmMeasured(report, MeasuredFacts.of(test, report, sent.trial(), sent.source(), working));
+    }
+
+    private static TestDefinition test(Protocol protocol, String id) {
+        return protocol.test(id).orElseThrow(() -> Problem.notFound("test in this protocol"));
     }
 
     private static Optional<Side> working(TestDefinition test, About about) {

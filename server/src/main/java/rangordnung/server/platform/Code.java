@@ -134,6 +134,7 @@ public enum Code {
     TRANSFER_PROTOCOL,
     // the athlete's own view
     CONSENT_DAY,
+    FILM_NOT_ALLOWED,
     GUARDIAN_NEEDED,
     LINK_CLOSED,
     LINK_TAKEN,

@@ -36,6 +36,7 @@ import rangordnung.core.placement.Placer;
 import rangordnung.core.placement.Proposal;
 import rangordnung.core.protocol.Conditions;
 import rangordnung.core.protocol.DepthStatus;
+import rangordnung.core.protocol.Grade;
 import rangordnung.core.protocol.Protocol;
 import rangordnung.core.protocol.Rules;
 import rangordnung.core.record.Attendance;
@@ -137,14 +138,19 @@ class ResultController {
             List<RankedGroup> groups,
             List<UnrankedAthlete> unranked) {}
 
-    /** A criterion of one athlete, with its change since the screening before. */
+    /**
+     * A criterion of one athlete, with its change since the screening before.
+     *
+     * @param byEye what was seen by eye, where a measured value counts and says otherwise beyond the noise of both
+     */
     record CriterionView(
             String criterion,
             Sided<Finding> findings,
             Optional<Side> direction,
             Sided<Optional<Change>> changes,
             Sided<Optional<Reading>> readings,
-            List<CriterionResult.Told> told) {}
+            List<CriterionResult.Told> told,
+            Sided<Optional<Grade>> byEye) {}
 
     record TestView(
             String test,
@@ -394,7 +400,8 @@ class ResultController {
                                 .map(Course::changes)
                                 .orElse(Sided.both(Optional.empty())),
                         c.readings(),
-                        c.told()))
+                        c.told(),
+                        c.byEye()))
                 .toList();
         return new TestView(
                 test.test().id(),

@@ -65,8 +65,8 @@ class Station {
      * @param tests     what is to be done here with the athlete; a short screening asks for less than the station has
      * @param cleared   whether the roster lets the athlete take part
      * @param legLength from the roster, in centimetres; a helper hears it only where something is measured against it
-     * @param film      whether filming was allowed beforehand, for whoever asks at check-in; others hear nothing of it
-     * @param touch     the same of touching
+     * @param film      whether filming was allowed, at check-in or beforehand
+     * @param touch     whether touching was allowed beforehand, for whoever asks at check-in; others hear nothing of it
      * @param targets   where the athlete's feet stand and how deep it goes, where the school asks for more than one line for all
      */
     record Queued(
@@ -144,14 +144,14 @@ class Station {
         boolean legs = signed.pass() == null
                 || FactChecks.Reach.of(hall, signed.pass().station(), protocol, signed.account())
                         .legs();
-        Map<UUID, Consents.ConsentView> allowed = signed.role().leads() ? consents.holding(view.team()) : Map.of();
+        Map<UUID, Consents.ConsentView> allowed = consents.holding(view.team());
         boolean door = at.filter(HallSetup.StationSetup::checkIn).isPresent();
 
         List<Queued> queue = members.stream()
                 .filter(m -> wanted.anything(m.id()))
                 .map(m -> {
-                    Book book =
-                            books.getOrDefault(m.id(), Facts.AthleteBook.EMPTY).book();
+                    Facts.AthleteBook kept = books.getOrDefault(m.id(), Facts.AthleteBook.EMPTY);
+                    Book book = kept.book();
                     List<TestDefinition> own = wanted.of(m.id(), toDo);
                     return new Queued(
                             m.id(),
@@ -161,12 +161,11 @@ class Station {
                             m.clearance() != Clearance.NOT_CLEARED,
                             legs ? m.legLengthCentimetres() : Optional.empty(),
                             judge.targets(book, particulars.getOrDefault(m.id(), Particulars.NONE)),
-                            Optional.ofNullable(allowed.get(m.id()))
-                                    .filter(Consents.ConsentView::film)
-                                    .isPresent(),
-                            Optional.ofNullable(allowed.get(m.id()))
-                                    .filter(Consents.ConsentView::touch)
-                                    .isPresent());
+                            StationFilms.mayBeFilmed(kept, Optional.ofNullable(allowed.get(m.id()))),
+                            signed.role().leads()
+                                    && Optional.ofNullable(allowed.get(m.id()))
+                                            .filter(Consents.ConsentView::touch)
+                                            .isPresent());
                 })
                 .toList();
         return new StationView(

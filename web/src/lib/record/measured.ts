@@ -1,5 +1,5 @@
-import type { Schemas } from '../../lib/api/client';
-import { standing } from '../../lib/record/book';
+import type { Schemas } from '../api/client';
+import { standing } from './book';
 
 type Fact = Schemas['Fact'];
 type Measured = Schemas['FactMeasured'];
@@ -20,22 +20,36 @@ export interface Sending {
 const spotOf = (f: Measured) => `${f.criterion} ${f.side ?? ''} ${f.measure}`;
 const keyOf = (f: Measured) => `${spotOf(f)} ${f.repetition}`;
 
+interface Written {
+  id: string;
+  at: string;
+  author?: string;
+  supersedes?: string;
+  fact: Fact;
+}
+
+/** By what and which repetition, the id of what landmarks and devices measured in a trial and may be replaced. */
+export function measuredIn(
+  book: Written[],
+  trial: string,
+  may: (written: Written) => boolean = () => true,
+): Map<string, string> {
+  const measured = new Map<string, string>();
+  for (const k of standing(book))
+    if (k.fact.kind === 'measured' && k.fact.trial === trial && k.fact.taken && may(k))
+      measured.set(keyOf(k.fact), k.id);
+  return measured;
+}
+
 /** The last trial of a test that was opened, was no retest and was not taken back. */
-export function standingTrial(
-  book: { id: string; at: string; supersedes?: string; fact: Fact }[],
-  test: string,
-): Standing | null {
+export function standingTrial(book: Written[], test: string): Standing | null {
   const stands = standing(book);
   const opened = stands.findLast(
     (k) => k.fact.kind === 'trialOpened' && k.fact.test === test && !k.fact.retest,
   );
   if (opened?.fact.kind !== 'trialOpened') return null;
   const { trial } = opened.fact;
-  const measured = new Map<string, string>();
-  for (const k of stands)
-    if (k.fact.kind === 'measured' && k.fact.trial === trial && k.fact.taken)
-      measured.set(keyOf(k.fact), k.id);
-  return { trial, opened: new Date(opened.at), measured };
+  return { trial, opened: new Date(opened.at), measured: measuredIn(book, trial) };
 }
 
 /**
@@ -45,7 +59,7 @@ export function standingTrial(
 export function joined(
   facts: Measured[],
   test: Schemas['TestDefinition'],
-  standing: Standing | null,
+  standing: Pick<Standing, 'trial' | 'measured'> | null,
 ): Sending[] {
   if (!standing) {
     const trial = facts[0]!.trial;
