@@ -7,7 +7,6 @@ import static org.assertj.core.api.Assertions.within;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
@@ -198,22 +197,6 @@ class MeasuringIT extends ScreenTest {
 
     @Test
     @Order(5)
-    void without_a_camera_a_simulated_one_films_a_drawn_body_for_the_pose_network() {
-        Page page = measuring("camera");
-        button(page, "Open the camera").click();
-        Locator camera = page.getByTestId("simulated-camera");
-        assertThat(camera.getByText("The whole body is in view.")).isVisible();
-        camera.getByLabel("Where the camera stands").selectOption("beside");
-        button(page, "Record").click();
-        page.waitForTimeout(6500);
-        button(page, "Stop and measure").click();
-        button(page, "Find the landmarks").click();
-        assertThat(page.getByTestId("stage")).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(180_000));
-        assertThat(page.getByTestId("traces")).isVisible();
-    }
-
-    @Test
-    @Order(6)
     void the_body_model_says_what_stops_it_and_gives_it_to_the_screening() {
         Page page = measuring("simulation");
         page.navigate(product.address() + "#/body");
