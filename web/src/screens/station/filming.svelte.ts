@@ -45,7 +45,7 @@ export class StationBench extends Bench {
       distance,
       height,
       behind,
-    }) as Schemas['MeasuringControllerFilmSent'];
+    });
   }
 
   protected override async asked(clip: Clip): Promise<Measured> {
