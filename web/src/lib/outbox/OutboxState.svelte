@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { clock } from '../api/clock.svelte';
   import { m } from '../paraglide/messages';
   import { session } from '../session.svelte';
@@ -36,6 +37,11 @@
   );
   /** What the server has had and does not have: shown one by one. */
   const troubled = $derived([...outbox.refused, ...outbox.failed]);
+
+  /** What waits of an account is measured once it is signed in. */
+  $effect(() => {
+    if (outbox.author) untrack(() => void films.deliver());
+  });
 
   function waits(state: typeof outbox.state): string {
     return {

@@ -1,6 +1,6 @@
 import { openDB, type DBSchema } from 'idb';
 import { api, ask, Problem, type Schemas } from '../api/client';
-import { joined, measuredIn } from '../record/measured';
+import { joined, measuredIn, ofSimulated } from '../record/measured';
 import { outbox } from './outbox.svelte';
 import type { Under } from './queue';
 
@@ -16,6 +16,8 @@ export interface WaitingFilm {
   under: Under;
   /** Its author may replace what anybody measured. */
   lead: boolean;
+  /** Nobody was filmed: a drawn athlete stood in. */
+  drawn: boolean;
   /** Why nothing came of it. */
   refused?: { code: string; sentence: string; details: Record<string, unknown> };
 }
@@ -85,13 +87,11 @@ export class Films {
     if (this.#working) return;
     this.#working = true;
     clearTimeout(this.#timer);
-    try {
-      for (const film of this.own.filter((w) => !w.refused)) await this.#measure(film);
-    } catch {
-      this.#timer = setTimeout(() => void this.deliver(), AGAIN);
-    } finally {
-      this.#working = false;
-    }
+    let left = 0;
+    for (const film of this.own.filter((w) => !w.refused))
+      await this.#measure(film).catch(() => left++);
+    this.#working = false;
+    if (left) this.#timer = setTimeout(() => void this.deliver(), AGAIN);
   }
 
   async #measure(waiting: WaitingFilm): Promise<void> {
@@ -115,7 +115,8 @@ export class Films {
         film.trial,
         may,
       );
-      const sending = joined(measured.facts, test, { trial: film.trial, measured: before });
+      const facts = waiting.drawn ? ofSimulated(measured.facts) : measured.facts;
+      const sending = joined(facts, test, { trial: film.trial, measured: before });
       const ids = await Promise.all(sending.map((_, i) => idOf(waiting.id, i)));
       outbox.put(
         film.screening,

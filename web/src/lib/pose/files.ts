@@ -12,9 +12,12 @@ export const POSE_FILES = [
 
 /** Fetches it once, so that the device keeps it and finds landmarks without a network; it tries again when next asked. */
 export async function keepPose(): Promise<void> {
-  for (const file of ['worker.js', ...POSE_FILES])
-    await fetch(`/vendor/pose/${file}`, { priority: 'low' }).then(
+  for (const file of ['worker.js', ...POSE_FILES]) {
+    const address = `/vendor/pose/${file}`;
+    if (await globalThis.caches?.match(address)) continue;
+    await fetch(address, { priority: 'low' }).then(
       (answer) => answer.arrayBuffer(),
       () => null,
     );
+  }
 }

@@ -20,6 +20,10 @@ export interface Sending {
 const spotOf = (f: Measured) => `${f.criterion} ${f.side ?? ''} ${f.measure}`;
 const keyOf = (f: Measured) => `${spotOf(f)} ${f.repetition}`;
 
+/** What a drawn athlete was measured to do says so, whoever looked at the film. */
+export const ofSimulated = (facts: Measured[]): Measured[] =>
+  facts.map((f) => (f.taken ? { ...f, taken: { ...f.taken, source: 'SIMULATED' } } : f));
+
 interface Written {
   id: string;
   at: string;

@@ -166,7 +166,7 @@
         <div class="grid content-start gap-6">
           <Send
             bind:about={bench.about}
-            facts={bench.measured?.facts ?? []}
+            facts={bench.facts}
             changed={() => void bench.measure()}
             screening={asked.get('screening') ?? ''}
             athlete={asked.get('athlete') ?? ''}

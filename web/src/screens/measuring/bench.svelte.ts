@@ -13,6 +13,7 @@ import {
   type Sight,
   type Spot,
 } from '../../lib/motion/clip';
+import { ofSimulated } from '../../lib/record/measured';
 import type { Facing } from '../../lib/pose/found';
 import type { Drawn } from './drawn';
 
@@ -69,6 +70,17 @@ export class Bench {
   /** Whether something about the clip keeps it from being measured. */
   get refused(): boolean {
     return this.report?.findings.some((f) => f.outcome === 'REFUSED') ?? false;
+  }
+
+  /** What the test takes of the clip. */
+  get facts(): Schemas['FactMeasured'][] {
+    const facts = this.measured?.facts ?? [];
+    return this.drawn ? ofSimulated(facts) : facts;
+  }
+
+  /** Whether nobody was filmed. */
+  get drawn(): boolean {
+    return this.picture.kind === 'drawn';
   }
 
   get seconds(): number {

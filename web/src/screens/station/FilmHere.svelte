@@ -18,7 +18,7 @@
   let told = $state('');
   let full = $state(false);
 
-  const facts = $derived(bench?.measured?.facts ?? []);
+  const facts = $derived(bench?.facts ?? []);
   const report = $derived(bench?.report ?? null);
   const repetitions = $derived(new Set(facts.map((f) => f.repetition)).size);
 
@@ -47,6 +47,7 @@
       test: $state.snapshot(desk.test),
       under: { protocol: screening.protocol, version: screening.protocolVersion },
       lead: session.lead,
+      drawn: bench.drawn,
     }));
     if (full) return;
     told = m.film_kept();
