@@ -6,10 +6,9 @@
   import { joined, standingTrial, type Standing } from '../../lib/record/measured';
   import ChooseAthlete from '../../lib/screening/ChooseAthlete.svelte';
   import { Choice } from '../../lib/screening/choice.svelte';
-  import { sideWord } from '../../lib/words/judgement';
   import { trouble } from '../../lib/words/trouble';
   import { say } from '../../lib/words/words';
-  import type { Side } from '../../lib/motion/clip';
+  import WorkingLeg from './WorkingLeg.svelte';
 
   interface Props {
     about: Schemas['MeasuringControllerAbout'];
@@ -125,14 +124,7 @@
         </select>
       </label>
       {#if legs}
-        <label class="grid gap-1 text-sm font-bold"
-          >{m.meas_working()}
-          <select class="select w-full" bind:value={about.working} onchange={changed}>
-            {#each ['LEFT', 'RIGHT'] as Side[] as side (side)}<option value={side}
-                >{sideWord[side]()}</option
-              >{/each}
-          </select>
-        </label>
+        <WorkingLeg bind:value={about.working} {changed} />
       {/if}
     {/if}
   </div>

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import type { Side } from '../../lib/motion/clip';
   import { films } from '../../lib/outbox/films.svelte';
   import { m } from '../../lib/paraglide/messages';
   import { session } from '../../lib/session.svelte';
@@ -9,6 +8,7 @@
   import { decimal } from '../../lib/words/words';
   import CameraForm from '../measuring/CameraForm.svelte';
   import Findings from '../measuring/Findings.svelte';
+  import WorkingLeg from '../measuring/WorkingLeg.svelte';
   import type { Desk } from './desk.svelte';
   import { readOf, StationBench, unreadOf } from './filming.svelte';
 
@@ -67,18 +67,12 @@
     <h2 id="film-title">{m.film_here_title({ name: desk.athlete?.shortName ?? '' })}</h2>
     <p class="quiet mt-1 text-sm">{m.film_here_text()}</p>
     {#if bench.test.legs === 'EACH'}
-      <label class="mt-3 grid gap-1 text-sm font-bold"
-        >{m.meas_working()}
-        <select
-          class="select w-full"
+      <div class="mt-3">
+        <WorkingLeg
           bind:value={bench.about.working}
-          onchange={() => bench?.clip && void bench.measure()}
-        >
-          {#each ['LEFT', 'RIGHT'] as Side[] as side (side)}<option value={side}
-              >{sideWord[side]()}</option
-            >{/each}
-        </select>
-      </label>
+          changed={() => bench?.clip && void bench.measure()}
+        />
+      </div>
     {/if}
     <div class="mt-3"><CameraForm {bench} longest={10} /></div>
     {#if bench.asking}<p class="mt-3" role="status">{m.loading()}</p>{/if}
